@@ -1,0 +1,1 @@
+export default { projects: ['<rootDir>/packages/core', '<rootDir>/apps/server', '<rootDir>/apps/web'] };

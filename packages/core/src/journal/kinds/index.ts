@@ -1,0 +1,61 @@
+// Every kind of entry that this version folds.
+import type { Json } from '../../name/index.ts';
+import { bad, type Parsed, problem } from '../../problem/index.ts';
+import type { Entry } from '../entry.ts';
+import type { Kind } from '../kind.ts';
+import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted, readingTaken } from './evidence.ts';
+import { noteWritten, secretRevealed } from './note.ts';
+import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
+import { settingSet, settingStaged } from './setting.ts';
+import { elementAdded, elementLabelled, elementRemoved, personAdded, stationNamed, stationOpened } from './station.ts';
+
+const list = [
+  stationOpened,
+  stationNamed,
+  elementAdded,
+  elementLabelled,
+  elementRemoved,
+  personAdded,
+  settingSet,
+  settingStaged,
+  placed,
+  cardChanged,
+  antennaChanged,
+  cableChanged,
+  unitReplaced,
+  doorShut,
+  readingTaken,
+  declarationMade,
+  noneAccepted,
+  findingAccepted,
+  callArrived,
+  callAttributed,
+  noteWritten,
+  secretRevealed,
+] as const;
+
+type Listed = (typeof list)[number];
+export type KindName = Listed['kind'];
+export type DataOf<N extends KindName> = Extract<Listed, { kind: N }> extends Kind<N, infer D> ? D : never;
+
+const byName: ReadonlyMap<string, Kind<string, never>> = new Map(
+  list.map((of): [string, Kind<string, never>] => [of.kind, of as unknown as Kind<string, never>]),
+); // never: data only ever comes from the same kind's parse
+export const kindNames: readonly KindName[] = list.map(({ kind }) => kind);
+export const versionOf = (name: KindName): number => byName.get(name)?.v ?? 1;
+
+export type Known = { [N in KindName]: { kind: N; data: DataOf<N> } }[KindName];
+
+/** An entry's data by its kind; null for a kind or version that this program does not know yet. */
+export const readData = (entry: Pick<Entry, 'kind' | 'v' | 'data'>): Parsed<Known | null> => {
+  const of = byName.get(entry.kind);
+  if (of === undefined || entry.v > of.v) return { ok: true, value: null };
+  if (entry.v < of.v) return bad(problem('range', 'v', { least: of.v, most: of.v, got: entry.v }));
+  const parsed = of.parse(entry.data, 'data');
+  return parsed.ok ? { ok: true, value: { kind: entry.kind, data: parsed.value } as unknown as Known } : parsed; // kind and data come from one row of the list
+};
+
+export const foldKnown = (name: string): Kind<string, Json>['fold'] | null => {
+  const of = byName.get(name);
+  return of === undefined ? null : (of.fold as unknown as Kind<string, Json>['fold']); // called only with what readData gave for this name
+};

@@ -1,0 +1,64 @@
+// Everything that a lamp is judged by: the state, who uses whom, house rules, what was heard, and now.
+import { type ElementId, type Json, keyParts, type LampName, type SettingKey, settingKey, isSettingKey } from '../name/index.ts';
+import type { House } from '../house/index.ts';
+import { type Evidence, noneKey, present, type State, wanted, waitsFor } from '../journal/index.ts';
+import { type Bindings, bindingsOf, definitionOf, type PathUse, type SheetView, standsOn } from '../sheet/index.ts';
+
+/** Routine arrivals: for each path × receiver × event the last one. `last` is on the desk's clock. */
+export type Heard = {
+  readonly path: ElementId | null;
+  readonly receiver: ElementId;
+  readonly event: string;
+  readonly last: number;
+  readonly count: number;
+  readonly gap: number | null;
+};
+
+export type Judging = {
+  readonly state: State;
+  readonly house: House;
+  readonly heard: readonly Heard[];
+  readonly now: number;
+  readonly bindings: Bindings;
+  /** What stands on the device, else what is wanted. */
+  readonly runs: (key: SettingKey) => Json | undefined;
+};
+
+/** The sheet as it runs: the value on the device where one is known. */
+export const asItRuns = (state: State): SheetView => ({
+  elements: present(state),
+  value: (key) => state.device[key]?.value ?? wanted(state, key) ?? undefined,
+});
+/** The sheet as planned: what is wanted. */
+export const asPlanned = (state: State): SheetView => ({ elements: present(state), value: (key) => wanted(state, key) ?? undefined });
+
+export const judging = (state: State, by: { house: House; heard: readonly Heard[]; now: number }): Judging => {
+  const view = asItRuns(state);
+  return { state, ...by, bindings: bindingsOf(view), runs: view.value };
+};
+
+export const inUse = ({ state, bindings }: Pick<Judging, 'state' | 'bindings'>): readonly PathUse[] =>
+  bindings.paths.filter(({ path }) => state.none[noneKey(null, path)] === undefined);
+
+export const runsOf = (j: Judging, holder: 'sim' | 'unit' | 'receiver', element: ElementId | null, param: string): Json | undefined =>
+  element === null ? undefined : j.runs(settingKey(holder, element, param));
+
+/** Settings whose value on the device differs from the one wanted, and on which the lamp stands. */
+export const waitsOf = (j: Judging, lamp: LampName, use: PathUse | null): SettingKey[] =>
+  Object.keys(j.state.device)
+    .filter(isSettingKey)
+    .filter((key) => {
+      const of = definitionOf(key);
+      return of !== null && isHere(j, key) && waitsFor(j.state, key) && standsOn(of, key, lamp, use);
+    });
+
+/** Whether the element of a key is still on the sheet. */
+export const isHere = (j: Pick<Judging, 'state'>, key: SettingKey): boolean => {
+  const { element } = keyParts(key);
+  return element === null || present(j.state).some(({ id }) => id === element);
+};
+
+export const evidenceFor = (j: Judging, lamp: LampName, path: ElementId | null): Evidence[] => {
+  const prefix = `${lamp}|${path ?? ''}|`;
+  return Object.entries(j.state.evidence).flatMap(([slot, evidence]) => (slot.startsWith(prefix) ? [evidence] : []));
+};

@@ -1,0 +1,184 @@
+// [L1] Staleness follows from the parameter table and the hardware table alone, per element.
+import { hours, instant } from '../quantity/index.ts';
+import { parameters } from '../sheet/index.ts';
+import { shippedHouse } from '../house/index.ts';
+import { speakerOf } from '../journal/index.ts';
+import { allLamps, lamps, sayReason } from './index.ts';
+import { from, onePath, twoSims } from './testing.ts';
+import type { LampName } from '../name/index.ts';
+
+const proved = (): ReturnType<typeof onePath> => {
+  const s = onePath();
+  s.m.call('0233', { event: 'depth_high' });
+  return s;
+};
+
+test('an event over the only path proves Call, and backwards that strand’s Bearer and Route', () => {
+  const { m, path } = proved();
+  expect(m.lamp('Call')).toMatchObject({ is: 'proven', grade: 7, rehearsal: true, simulated: false });
+  for (const lamp of ['Bearer', 'Route'] as const)
+    expect(m.lamp(lamp, path)).toMatchObject({ is: 'proven', grade: 7, stands: m.lamp('Call').stands });
+});
+test('an APN that is only wanted darkens nothing and shows that it waits', () => {
+  const { m, sim, path } = proved();
+  m.set(sim, { 'sim.apn': 'iot.fellwave.example' });
+  for (const [lamp, of] of [
+    ['Bearer', path],
+    ['Route', path],
+    ['Call', null],
+  ] as const)
+    expect(m.lamp(lamp, of)).toMatchObject({ is: 'proven', waits: [`sim:${sim}.apn`] });
+  expect(m.lamp('Power').waits).toEqual([]);
+});
+test('an APN entered after a proved call turns Bearer, Route and Call stale, and each names the entry that did it', () => {
+  const { m, sim, path } = proved();
+  m.enter('sim.apn', sim, 'iot.fellwave.example');
+  for (const [lamp, of] of [
+    ['Bearer', path],
+    ['Route', path],
+    ['Call', null],
+  ] as const)
+    expect(m.lamp(lamp, of)).toMatchObject({ is: 'stale', because: [{ code: 'moved', entries: [m.last.id], keys: [`sim:${sim}.apn`] }] });
+  const speaker = speakerOf(m.state, () => 'Ines', instant(m.now), 'UTC');
+  const [why] = m.lamp('Bearer', path).because;
+  expect(why === undefined ? '' : sayReason(why, speaker)).toMatch(
+    /^APN \(card\) was changed on the device \d\d:\d\d by Ines: iot\.fellwave\.example, before m2m\.fellwave\.example\.$/,
+  );
+});
+test('a call after the change but before the restart is marginal and asks for one press; the press lifts it', () => {
+  const { m, sim, path } = proved();
+  m.enter('sim.apn', sim, 'iot.fellwave.example').call('0233', { event: 'depth_high' });
+  expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: { code: 'next-in-force', keys: [`sim:${sim}.apn`] } });
+  const next = m.lamp('Bearer', path).next;
+  const asked = next?.code === 'next-in-force' ? next.args.from : 0;
+  m.stage('inForce', [`sim:${sim}.apn` as never], instant(asked));
+  expect(m.lamp('Call').is).toBe('proven');
+});
+test('restarted and proved again, all three come back', () => {
+  const { m, sim, modem, path } = proved();
+  m.enter('sim.apn', sim, 'iot.fellwave.example').restarted(modem);
+  expect(m.lamp('Call').is).toBe('stale');
+  m.call('0233', { event: 'depth_high' });
+  for (const [lamp, of] of [
+    ['Bearer', path],
+    ['Route', path],
+    ['Call', null],
+  ] as const)
+    expect(m.lamp(lamp, of).is).toBe('proven');
+});
+test('taken back after it was entered is still a change; a first value is none; the same value again is none', () => {
+  const { m, sim, unit, path } = proved();
+  m.set(unit, { 'unit.deskPort': 4110 }).entered(unit).enter('sim.apn', sim, 'm2m.fellwave.example');
+  expect(m.lamp('Route', path).is).toBe('proven');
+  m.enter('sim.apn', sim, 'other.example').enter('sim.apn', sim, 'm2m.fellwave.example');
+  expect(m.lamp('Route', path).is).toBe('stale');
+});
+test('a value read back that is the known one changes nothing; one that differs says so', () => {
+  const { m, sim, path } = proved();
+  const key = `sim:${sim}.apn` as never;
+  m.stage('readBack', [key]);
+  expect(m.lamp('Bearer', path).is).toBe('proven');
+  m.add('setting.staged', { stage: 'readBack', asOf: m.now, of: [{ key, set: null, value: 'left-over.example' }] });
+  expect(m.lamp('Bearer', path)).toMatchObject({ is: 'stale', because: [{ code: 'read-differs' }] });
+});
+test('a move counts from its entry, never from asOf: nobody can date a change before the proof', () => {
+  const { m, sim, path } = proved();
+  const proof = m.now;
+  m.set(sim, { 'sim.apn': 'iot.fellwave.example' }).stage('inForce', [`sim:${sim}.apn` as never], instant(proof - hours(1)));
+  expect(m.lamp('Bearer', path).is).toBe('stale');
+});
+test('of two SIMs, changing one’s APN darkens only its strand, and Call', () => {
+  const { m, sims, paths } = twoSims();
+  m.call('0417', { event: 'low' }, from(1)).call('0417', { event: 'low' }, from(2));
+  expect(m.lamp('Call').is).toBe('proven');
+  m.enter('sim.apn', sims[0], 'new.example');
+  expect(m.lamp('Bearer', paths[0]).is).toBe('stale');
+  expect(m.lamp('Route', paths[0]).is).toBe('stale');
+  expect(m.lamp('Bearer', paths[1]).is).toBe('proven');
+  expect(m.lamp('Route', paths[1]).is).toBe('proven');
+  expect(m.lamp('Call').is).toBe('stale');
+});
+test('exactly the lamps that the table names fall, for every setting that a device holds', () => {
+  for (const of of parameters.filter(
+    ({ enteredOn, form, key }) => enteredOn !== null && form.is === 'text' && key !== 'receiver.account',
+  )) {
+    const { m, sim, modem, unit, path, receiver } = onePath();
+    const element = { sim, modem, unit, path, receiver }[of.holder as 'sim'];
+    m.set(element, { [of.key]: 'one' });
+    const key = m.key(of.key, element);
+    m.stage('inForce', [key]).call('0233', { event: 'depth_high' });
+    m.read('Card', path, 'card.number', '8999901234567890124')
+      .read('Card', path, 'card.pin', 'ready')
+      .read('Watch', null, 'watch.checkIns', 2, 'count')
+      .read('Reach', null, 'reach.readBack', true);
+    m.set(element, { [of.key]: 'two' }).stage('entered', [key]);
+    const fallen = allLamps(m.line())
+      .filter(({ is }) => is === 'stale')
+      .map(({ lamp }) => lamp);
+    const made: LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Watch', 'Reach'];
+    expect([of.key, fallen]).toEqual([of.key, made.filter((lamp) => of.bears.includes(lamp))]);
+  }
+});
+
+test.each([
+  ['card.changed', 'sim', ['Card', 'Signal', 'Bearer', 'Route', 'Call']],
+  ['antenna.changed', 'modem', ['Signal']],
+  ['cable.changed', 'path', ['Bearer', 'Route', 'Call']],
+  ['unit.replaced', 'modem', ['Power', 'Inputs', 'Card', 'Signal', 'Bearer', 'Route', 'Call', 'Standby', 'Watch', 'Reach']],
+  ['door.shut', null, ['Signal']],
+] as const)('%s turns stale exactly %s’s lamps %p', (kind, group, fallen) => {
+  const s = proved();
+  const { m, path } = s;
+  m.read('Power', null, 'supply.sign', true)
+    .read('Inputs', null, 'inputs.range', true)
+    .read('Signal', path, 'signal.rsrp', -80, 'dBm')
+    .read('Card', path, 'card.number', '8999901234567890124');
+  m.read('Standby', null, 'standby.return', true)
+    .read('Watch', null, 'watch.checkIns', 2, 'count')
+    .read('Reach', null, 'reach.session', true);
+  m.add(kind, { element: group === null ? null : s[group], words: '' });
+  expect(
+    allLamps(m.line())
+      .filter(({ is }) => is === 'stale')
+      .map(({ lamp }) => lamp),
+  ).toEqual(fallen);
+});
+
+test('placed at the site after a bench proof turns Signal, Bearer, Route, Call and Standby stale, and no others', () => {
+  const { m, path } = proved();
+  m.read('Power', null, 'supply.sign', true).read('Signal', path, 'signal.rsrp', -80, 'dBm').read('Standby', null, 'standby.return', true);
+  expect(m.lamp('Signal', path)).toMatchObject({ is: 'marginal', rehearsal: true });
+  m.add('placed', { place: 'site', where: 'Cold Hause' });
+  expect(
+    allLamps(m.line())
+      .filter(({ is }) => is === 'stale')
+      .map(({ lamp }) => lamp),
+  ).toEqual(['Signal', 'Bearer', 'Route', 'Call', 'Standby']);
+  m.call('0233', { event: 'depth_high' });
+  expect(m.lamp('Call')).toMatchObject({ is: 'proven', rehearsal: false });
+});
+test('evidence of the bench never proves once the station stood at its site', () => {
+  const { m } = onePath();
+  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
+  expect(m.lamp('Inputs')).toMatchObject({ is: 'proven', rehearsal: true });
+  m.add('placed', { place: 'site', where: 'Cold Hause' });
+  expect(m.lamp('Inputs')).toMatchObject({
+    is: 'marginal',
+    because: expect.arrayContaining([expect.objectContaining({ code: 'bench' })]) as unknown,
+  });
+});
+test('age: Bearer and Route fall after two missed check-ins, a routine arrival renews them; Call has its year', () => {
+  const { m, unit, path, receiver } = onePath();
+  m.set(unit, { 'unit.testEvery': hours(24) })
+    .entered(unit)
+    .restarted(unit)
+    .call('0233', { event: 'depth_high' });
+  const judge = (now: number, heard: Parameters<typeof lamps>[1]['heard'] = []) =>
+    allLamps(lamps(m.state, { house: shippedHouse, heard, now }))
+      .filter(({ is }) => is === 'stale')
+      .map(({ lamp }) => lamp);
+  expect(judge(m.now + hours(47))).toEqual([]);
+  expect(judge(m.now + hours(49))).toEqual(['Bearer', 'Route']);
+  expect(judge(m.now + hours(49), [{ path, receiver, event: 'test', last: m.now + hours(24), count: 1, gap: null }])).toEqual([]);
+  expect(judge(m.now + hours(24) * 366)).toEqual(['Bearer', 'Route', 'Call']);
+});

@@ -1,0 +1,2 @@
+export * from './json.ts';
+export * from './names.ts';

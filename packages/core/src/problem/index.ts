@@ -1,0 +1,3 @@
+export * from './problem.ts';
+export * from './shape.ts';
+export { sentence } from './words.en.ts';

@@ -1,0 +1,94 @@
+// Small parsers for what comes in. Each answers a value or all its problems with their paths; none throws.
+import { isJson, isObject, type Json } from '../name/index.ts';
+import { bad, good, type Parsed, type Problem, problem } from './problem.ts';
+
+export type Shape<T> = (value: unknown, path: string) => Parsed<T>;
+
+const at = (path: string, name: string): string => (path === '' ? name : `${path}.${name}`);
+
+export const text =
+  (most: number): Shape<string> =>
+  (value, path) => {
+    if (typeof value !== 'string' || !value.isWellFormed()) return bad(problem('type', path, { want: 'text' }));
+    return value.length > most ? bad(problem('long', path, { most, in: 'characters' })) : good(value);
+  };
+
+/** Text with at least one character that is not a space. */
+export const words =
+  (most: number): Shape<string> =>
+  (value, path) => {
+    const parsed = text(most)(value, path);
+    return parsed.ok && parsed.value.trim() === '' ? bad(problem('missing', path, {})) : parsed;
+  };
+
+export const whole =
+  (least: number, most: number): Shape<number> =>
+  (value, path) => {
+    if (typeof value !== 'number' || !Number.isSafeInteger(value)) return bad(problem('type', path, { want: 'a whole number' }));
+    return value < least || value > most ? bad(problem('range', path, { least, most, got: value })) : good(value);
+  };
+
+export const flag: Shape<boolean> = (value, path) =>
+  typeof value === 'boolean' ? good(value) : bad(problem('type', path, { want: 'yes or no' }));
+
+export const json: Shape<Json> = (value, path) => (isJson(value) ? good(value) : bad(problem('type', path, { want: 'pure JSON' })));
+
+/** A value that a guard knows, with what it is called in words. */
+export const known =
+  <T>(guard: (value: unknown) => value is T, want: string): Shape<T> =>
+  (value, path) =>
+    guard(value) ? good(value) : bad(problem('type', path, { want }));
+
+export const oneOf =
+  <const T extends string>(of: readonly T[]): Shape<T> =>
+  (value, path) => {
+    const found = of.find((choice) => choice === value);
+    return found === undefined ? bad(problem('choice', path, { got: String(value).slice(0, 40), of: of.join(', ') })) : good(found);
+  };
+
+export const orNull =
+  <T>(shape: Shape<T>): Shape<T | null> =>
+  (value, path) =>
+    value === null ? good(null) : shape(value, path);
+
+export const listOf =
+  <T>(shape: Shape<T>, most: number): Shape<readonly T[]> =>
+  (value, path) => {
+    if (!Array.isArray(value)) return bad(problem('type', path, { want: 'a list' }));
+    if (value.length > most) return bad(problem('range', path, { least: 0, most, got: value.length }));
+    const members = value.map((member: unknown, i) => shape(member, `${path}[${i}]`));
+    const problems = members.flatMap((member) => (member.ok ? [] : member.problems));
+    return problems.length > 0 ? { ok: false, problems } : good(members.flatMap((member) => (member.ok ? [member.value] : [])));
+  };
+
+type Optional<T> = { optional: Shape<T> };
+export const optional = <T>(shape: Shape<T>): Optional<T> => ({ optional: shape });
+
+type Fields = { readonly [name: string]: Shape<unknown> | Optional<unknown> };
+type ValueOf<F> = F extends Shape<infer T> ? T : F extends Optional<infer T> ? T : never;
+type OptionalNames<F extends Fields> = { [N in keyof F]: F[N] extends Optional<unknown> ? N : never }[keyof F];
+export type Fielded<F extends Fields> = { [N in Exclude<keyof F, OptionalNames<F>>]: ValueOf<F[N]> } & {
+  [N in OptionalNames<F>]?: ValueOf<F[N]>;
+};
+
+/** An object with exactly these fields; a field that is not named is a problem. */
+export const fields =
+  <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> =>
+  (value, path) => {
+    if (!isObject(value)) return bad(problem('type', path, { want: 'an object' }));
+    const problems: Problem[] = Object.keys(value)
+      .filter((name) => !Object.hasOwn(of, name))
+      .map((name) => problem('unknown', path, { name }));
+    const made: { [name: string]: unknown } = {};
+    for (const [name, field] of Object.entries(of)) {
+      const must = typeof field === 'function';
+      if (!Object.hasOwn(value, name)) {
+        if (must) problems.push(problem('missing', at(path, name), {}));
+        continue;
+      }
+      const parsed = (must ? field : field.optional)(value[name], at(path, name));
+      if (parsed.ok) made[name] = parsed.value;
+      else problems.push(...parsed.problems);
+    }
+    return problems.length > 0 ? { ok: false, problems } : good(made as NoInfer<Fielded<F>>); // every field was parsed by its own shape
+  };

@@ -1,0 +1,36 @@
+// The English of every problem: what is wrong, where, and what to do.
+import type { Problem, ProblemArgs, ProblemCode } from './problem.ts';
+
+type Words = { readonly [C in ProblemCode]: (args: ProblemArgs[C], at: string) => string };
+
+const words: Words = {
+  missing: (_, at) => `${at} is not filled in.`,
+  unknown: ({ name }, at) => `${at} has a field '${name}' that does not belong there. Take it out.`,
+  type: ({ want }, at) => `${at} should be ${want}.`,
+  choice: ({ got, of }, at) => `${at} is '${got}'; it should be one of ${of}.`,
+  long: ({ most, in: what }, at) => `${at} is too long: at most ${most} ${what}.`,
+  range: ({ least, most, got }, at) => `${at} is ${got}; it should lie between ${least} and ${most}.`,
+  form: ({ want, got }, at) => `${at} is '${got}'; it should be ${want}.`,
+  'check-digit': ({ got, want }, at) => `${at} ends in ${got}; its check digit should be ${want}. Read it off again.`,
+  'not-json': (_, at) => `${at} is not readable as JSON.`,
+  'not-canonical': (_, at) => `${at} is not in its own canonical form (RFC 8785), so its hash would not be certain.`,
+  'other-hash': (_, at) => `${at} is already kept with other contents. It was not taken again.`,
+  'not-you': (_, at) => `${at} was written by another person than the one who delivers it.`,
+  'part-only': ({ part }, at) => `${at} may only be written by the ${part}.`,
+  'secret-missing': ({ ref }, at) => `${at} names the secret ${ref}, which did not come with it. Type the secret again.`,
+  'secret-unreadable': ({ ref }, at) =>
+    `${at}: the secret ${ref} was sealed to a key that this server does not have. Reload the page and type it again.`,
+  'account-taken': ({ account, station }, at) => `${at}: account ${account} already belongs to ${station}. Ask the desk for another.`,
+  'no-station': ({ stream }, at) => `${at}: the station ${stream} has not been opened here.`,
+  newer: ({ what }, at) => `${at}: ${what} comes from a newer version of Green Lamp than this one.`,
+  mark: (_, at) => `${at} carries the mark 'simulated', which only the yard may set.`,
+  refused: ({ why }, at) => `${at} was refused: ${why}`,
+  address: ({ got, why }, at) => `${at}: '${got}' is not an address. ${why}`,
+  apn: ({ why }, at) => `${at} can't be an APN: ${why}`,
+};
+
+/** One sentence for a person. `name` puts a readable name in place of the problem's path. */
+export const sentence = (problem: Problem, name = problem.path === '' ? 'The entry' : problem.path): string => {
+  const say = words[problem.code] as (args: Problem['args'], at: string) => string; // args and code come from one union member
+  return say(problem.args, name);
+};

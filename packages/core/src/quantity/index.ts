@@ -1,0 +1,4 @@
+export * from './duration.ts';
+export * from './in.ts';
+export * from './moment.ts';
+export * from './show.ts';

@@ -1,0 +1,113 @@
+// The demo's three stations in Varrow Dale. Everything in them is made up: names, numbers, hosts in .example, documentation addresses.
+import { type Stream, peopleStream, type Ulid } from '../name/index.ts';
+import { type Entry, write } from '../journal/index.ts';
+import { hours, type Instant, instant, minutes } from '../quantity/index.ts';
+import { chance, type Chance } from './chance.ts';
+import { StationMaker, type Step, type Writer } from './station.ts';
+
+export type Scenario = {
+  readonly steps: readonly Step[];
+  readonly streams: { readonly hatchery: Stream; readonly snowMast: Stream; readonly museum: Stream };
+};
+
+const desk = { 'receiver.host': 'desk.varrow.example', 'receiver.port': 4110 };
+const calls = { 'unit.deskHost': 'desk.varrow.example', 'unit.deskPort': 4110, 'unit.testEvery': hours(24) };
+const watched = { 'desk.grace': hours(25), 'desk.supervision': true };
+
+const person = (name: string, of: Chance, at: Instant): { writer: Writer; entry: Entry } => {
+  const id: Ulid = of.ulid(at);
+  const writer = { person: id, device: of.ulid(at) };
+  const pen = { id: of.ulid(at), at, skew: 0, since: 0, who: writer };
+  return { writer, entry: write(pen, peopleStream, 'person.added', { id, name }) };
+};
+
+/** The scenario by seed and anchor: the anchor is the instant at which the work is being looked at. */
+export const scenario = (seed: number, anchor: Instant): Scenario => {
+  const of = chance(seed);
+  const start = instant(anchor - hours(30));
+  const ines = person('Ines', of, start);
+  const tam = person('Tam', of, start);
+  const made = [
+    hatchery(of, instant(anchor - hours(4)), ines.writer),
+    snowMast(of, instant(anchor - hours(28)), tam.writer),
+    museum(of, instant(anchor - hours(2)), ines.writer),
+  ] as const;
+  const people: Step[] = [ines, tam].map(({ entry }) => ({ at: start, is: 'entry', entry }));
+  const steps = [...people, ...made.flatMap((maker) => maker.steps)].sort((a, b) => a.at - b.at);
+  const [h, s, m] = made;
+  return { steps, streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream } };
+};
+
+/** Two paths. Proved over both; then another APN was entered on the modem, and the modem has not been restarted since. */
+const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
+  const m = new StationMaker({ chance: of, start, writer, name: 'Oxygen monitor, Skell hatchery', demo: true });
+  const sim = m.element('sim', 'Tarnlink card');
+  const modem = m.element('modem', 'Modem in the net house');
+  const unit = m.element('unit', 'Oxygen monitor');
+  const cellular = m.element('path', 'Tarnlink, modem');
+  const ethernet = m.element('path', 'Ethernet, net house');
+  const receiver = m.element('receiver', 'Varrow desk');
+  const link = m.element('link', 'Monitor to modem');
+  m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
+  m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
+  m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '203.0.113.9' });
+  m.set(sim, { 'sim.iccid': '8999905012345678904', 'sim.size': '3FF', 'sim.apn': 'telemetry.tarnlink.example', 'sim.roaming': true });
+  m.secret(sim, 'sim.pin', '4071');
+  m.set(modem, { 'modem.imei': '350000001200001', 'modem.slot': '3FF', 'modem.idleLimit': 95_000 });
+  m.secret(modem, 'modem.password', 'brass-otter-19');
+  m.set(unit, { 'unit.account': '0417', ...calls, 'unit.supplyLeast': 9_000, 'unit.supplyMost': 30_000 });
+  m.set(receiver, { 'receiver.account': '0417', ...desk });
+  m.set(link, { 'link.unitSpeed': '19200', 'link.modemSpeed': '19200', 'link.unitFrame': '8E1', 'link.modemFrame': '8E1' });
+  for (const device of [modem, unit, 'desk'] as const) m.entered(device).wait(minutes(2)).restarted(device);
+  m.add('placed', { place: 'site', where: 'the net house' });
+  m.read('Power', null, 'supply.idle', 12_700, 'mV').read('Power', null, 'supply.transmitting', 12_300, 'mV');
+  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
+  m.read('Card', cellular, 'card.number', '8999905012345678904').read('Card', cellular, 'card.pin', 'ready');
+  m.wait(minutes(6)).read('Signal', cellular, 'signal.rsrp', -104, 'dBm');
+  m.wait(minutes(4)).call('0417', { event: 'oxygen_low', zone: '2' }, { address: '198.51.100.24', port: 40_112 });
+  m.wait(minutes(2)).call('0417', { event: 'oxygen_low', zone: '2' }, { address: '203.0.113.9', port: 51_200 });
+  m.wait(minutes(25)).enter('sim.apn', sim, 'tele.tarnlink.example');
+  return m;
+};
+
+/** One path and no standby: proved on the bench, then fitted, and its event is still to be made at the site. */
+const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
+  const m = new StationMaker({ chance: of, start, writer, name: 'Snow-depth mast, Cold Hause', demo: true });
+  const sim = m.element('sim', 'Fellwave card');
+  const modem = m.element('modem', 'Mast modem');
+  const unit = m.element('unit', 'Snow logger');
+  const path = m.element('path', 'Fellwave, mast modem');
+  const receiver = m.element('receiver', 'Varrow desk');
+  m.set(null, { 'site.place': 'Cold Hause pass', 'site.zone': 'UTC', ...watched, 'desk.onTest': false });
+  m.set(path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.pool': '100.72.0.0/16' });
+  m.set(sim, { 'sim.iccid': '8999970123456789016', 'sim.size': '4FF', 'sim.apn': 'm2m.fellwave.example', 'sim.roaming': true });
+  m.set(modem, { 'modem.imei': '352099001761481', 'modem.slot': '4FF' });
+  m.set(unit, { 'unit.account': '0233', ...calls, 'unit.supplyLeast': 10_500, 'unit.supplyMost': 16_000 });
+  m.set(receiver, { 'receiver.account': '0233', ...desk });
+  m.none('Standby', null, 'one path by order of the owner');
+  for (const device of [modem, unit, 'desk'] as const) m.entered(device).wait(minutes(2)).restarted(device);
+  m.read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 12_100, 'mV');
+  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
+  m.read('Card', path, 'card.number', '8999970123456789016').read('Card', path, 'card.pin', 'ready');
+  m.read('Signal', path, 'signal.rsrp', -88, 'dBm');
+  m.wait(minutes(5)).call('0233', { event: 'depth_high', zone: '1' }, { address: '100.72.4.9', port: 42_000 });
+  m.wait(hours(22)).add('placed', { place: 'site', where: 'Cold Hause pass' });
+  m.wait(minutes(20)).read('Signal', path, 'signal.rsrp', -97, 'dBm');
+  m.wait(minutes(5)).call('0233', { event: 'test' }, { address: '100.72.4.9', port: 42_017 });
+  return m;
+};
+
+/** On Ethernet only, on the bench, and left with the account's digits swapped on the unit. */
+const museum = (of: Chance, start: Instant, writer: Writer): StationMaker => {
+  const m = new StationMaker({ chance: of, start, writer, name: 'Climate panel, Dale museum store', demo: true });
+  const unit = m.element('unit', 'Climate panel');
+  const path = m.element('path', 'Ethernet, store room');
+  const receiver = m.element('receiver', 'Varrow desk');
+  m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24) });
+  m.set(path, { 'path.kind': 'ethernet', 'path.priority': 1 });
+  m.set(unit, { 'unit.account': '0562', ...calls });
+  m.set(receiver, { 'receiver.account': '0526', ...desk });
+  m.entered(unit).read('Power', null, 'supply.sign', true).read('Bearer', path, 'bearer.address', true);
+  m.wait(minutes(3)).call('0562', { event: 'test' }, { address: '203.0.113.77', port: 50_001 });
+  return m;
+};

@@ -1,0 +1,3 @@
+export * from './chance.ts';
+export * from './demo.ts';
+export * from './station.ts';

@@ -1,0 +1,186 @@
+// Makes stations in the trade's words: entries, frames and secrets with a clock of its own. For tests and for the demo data.
+import {
+  type ElementId,
+  type Group,
+  type Json,
+  type LampName,
+  settingKey,
+  type SettingKey,
+  type Stream,
+  stationStream,
+  type Ulid,
+} from '../name/index.ts';
+import { shippedHouse } from '../house/index.ts';
+import {
+  advance,
+  type DataOf,
+  type Entry,
+  emptyState,
+  type KindName,
+  ordOf,
+  type Part,
+  placedEntry,
+  type State,
+  stageOf,
+  standing,
+  wanted,
+  type Who,
+  write,
+} from '../journal/index.ts';
+import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps } from '../lamp/index.ts';
+import { type Instant, instant } from '../quantity/index.ts';
+import { definitionOf } from '../sheet/index.ts';
+import { deviceWork } from '../walk/index.ts';
+import type { Chance } from './chance.ts';
+
+export type Frame = { readonly bytes: string; readonly source: { readonly address: string; readonly port: number } };
+export type Step =
+  | { readonly at: Instant; readonly is: 'entry'; readonly entry: Entry; readonly secret?: { readonly ref: Ulid; readonly value: string } }
+  | { readonly at: Instant; readonly is: 'frame'; readonly frame: Frame };
+
+export type Writer = { readonly person: Ulid; readonly device: Ulid };
+
+/** One station being made. Every word moves its clock on by some seconds; `wait` moves it by more. */
+export class StationMaker {
+  readonly stream: Stream;
+  readonly steps: Step[] = [];
+  state: State;
+  heard: Heard[] = [];
+  #now: number;
+  #frames = 0;
+  readonly #chance: Chance;
+  #writer: Writer;
+
+  constructor(of: { chance: Chance; start: Instant; writer: Writer; name: string; demo?: boolean }) {
+    this.#chance = of.chance;
+    this.#now = of.start;
+    this.#writer = of.writer;
+    this.stream = stationStream(of.chance.ulid(of.start));
+    this.state = emptyState(this.stream);
+    this.add('station.opened', { name: of.name, demo: of.demo ?? false });
+  }
+
+  get now(): Instant {
+    return instant(this.#now);
+  }
+  get last(): Entry {
+    const entry = this.steps.flatMap((step) => (step.is === 'entry' ? [step.entry] : [])).at(-1);
+    if (entry === undefined) throw new RangeError('nothing was written yet');
+    return entry;
+  }
+  wait(by: number): this {
+    this.#now += by;
+    return this;
+  }
+  as(writer: Writer): this {
+    this.#writer = writer;
+    return this;
+  }
+
+  /** Appends one entry as it comes from a person whose clock is right and who has seen everything. */
+  add<N extends KindName>(
+    kind: N,
+    data: DataOf<N>,
+    more: { re?: readonly Ulid[]; part?: Part; secret?: { ref: Ulid; value: string } } = {},
+  ): this {
+    this.#now += 7_000;
+    const who: Who = more.part === undefined ? this.#writer : { part: more.part };
+    const pen = { id: this.#chance.ulid(this.#now), at: instant(this.#now), skew: 0, since: this.state.last?.ord ?? 0, who };
+    this.#take(write(pen, this.stream, kind, data, more.re === undefined ? {} : { re: more.re }), more.secret);
+    return this;
+  }
+
+  #take(entry: Entry, secret?: { ref: Ulid; value: string }): void {
+    const next = advance(this.state, [placedEntry(entry, null)]);
+    if (next === null) throw new RangeError('an entry of a scenario sorts before the last one');
+    this.state = next;
+    this.steps.push({ at: instant(this.#now), is: 'entry', entry, ...(secret === undefined ? {} : { secret }) });
+  }
+
+  element(group: Group, label: string): ElementId {
+    const id = this.#chance.element();
+    this.add('element.added', { group, id, label });
+    return id;
+  }
+  key(definition: string, element: ElementId | null): SettingKey {
+    const [holder = '', param = ''] = definition.split('.');
+    return settingKey(holder, element, param);
+  }
+  set(element: ElementId | null, values: { readonly [definition: string]: Json }): this {
+    for (const [definition, value] of Object.entries(values)) {
+      const key = this.key(definition, element);
+      this.add('setting.set', { key, value, origin: 'typed', simulated: false, over: standing(this.state, key)?.pos.id ?? null });
+    }
+    return this;
+  }
+  secret(element: ElementId, definition: string, value: string): this {
+    const key = this.key(definition, element);
+    const ref = this.#chance.ulid(this.#now);
+    return this.add(
+      'setting.set',
+      { key, value: { secret: ref }, origin: 'typed', simulated: false, over: standing(this.state, key)?.pos.id ?? null },
+      { secret: { ref, value } },
+    );
+  }
+  /** Says that everything wanted on a device is entered there. */
+  entered(device: ElementId | 'desk'): this {
+    return this.#stage(device, 'entered');
+  }
+  /** Says that a device was restarted: what was entered is in force. */
+  restarted(device: ElementId | 'desk'): this {
+    return this.#stage(device, 'inForce');
+  }
+  #stage(device: ElementId | 'desk', stage: 'entered' | 'inForce'): this {
+    const work = deviceWork(this.state).find((one) => one.device === device);
+    const keys = (stage === 'entered' ? work?.toEnter : work?.toRestart) ?? [];
+    return keys.length === 0 ? this : this.stage(stage, keys);
+  }
+  stage(stage: 'entered' | 'applied' | 'inForce' | 'readBack', keys: readonly SettingKey[], asOf?: Instant): this {
+    const of = keys.map((key) => ({ key, set: standing(this.state, key)?.pos.id ?? null, value: wanted(this.state, key) ?? null }));
+    return this.add('setting.staged', { stage, asOf: asOf ?? instant(this.#now + 7_000), of });
+  }
+  /** Wants a value and says at once that it is entered on its device. */
+  enter(definition: string, element: ElementId, value: Json): this {
+    this.set(element, { [definition]: value });
+    const key = this.key(definition, element);
+    if (definitionOf(key)?.enteredOn == null || stageOf(this.state, key) !== 'wanted') return this;
+    return this.stage('entered', [key]);
+  }
+  read(lamp: LampName, path: ElementId | null, what: string, value: Json, measure: DataOf<'reading.taken'>['in'] = null): this {
+    const at = instant(this.#now + 7_000);
+    return this.add('reading.taken', { lamp, path, what, value, in: measure, from: at, to: at, simulated: false });
+  }
+  none(lamp: LampName | null, path: ElementId | null, reason: string): this {
+    return this.add('none.accepted', { lamp, path, reason, lifted: false });
+  }
+
+  /** A line record from outside arrives; the desk hears it as the server would. */
+  call(
+    account: string,
+    fields: { readonly [key: string]: string } = {},
+    source = { address: '198.51.100.200', port: 40_000 },
+    simulated = false,
+  ): this {
+    this.#now += 3_000;
+    const record = [account, '', ...Object.entries(fields).map(([key, value]) => `${key}=${value}`)].join(';');
+    const at = instant(this.#now);
+    this.steps.push({ at, is: 'frame', frame: { bytes: record, source } });
+    const frame = { id: ++this.#frames, at, seen: this.state.last?.ord ?? 0, account, port: 4110, source, fields, simulated };
+    const entry = evidenceOf(this.state, frame, this.#chance.ulid(this.#now));
+    if (entry !== null) {
+      const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
+      if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');
+      this.state = next;
+    }
+    return this;
+  }
+
+  line(now: number = this.#now): Line {
+    return lamps(this.state, { house: shippedHouse, heard: this.heard, now });
+  }
+  lamp(lamp: LampName, path: ElementId | null = null): LampResult {
+    const found = allLamps(this.line()).find((result) => result.lamp === lamp && result.path === path);
+    if (found === undefined) throw new RangeError(`the line has no ${lamp} of path ${path ?? 'none'}`);
+    return found;
+  }
+}

@@ -1,0 +1,5 @@
+export * from './bindings.ts';
+export * from './parameter.ts';
+export * from './readings.ts';
+export * from './table.ts';
+export * from './value.ts';

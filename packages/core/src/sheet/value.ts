@@ -1,0 +1,123 @@
+// Typed text to value, value to text, both by the parameter's form. Nothing is mended silently: what is typed is kept beside what is meant.
+import { isElementId, isObject, type Json, isUlid, type Ulid } from '../name/index.ts';
+import { bad, good, type Parsed, problem } from '../problem/index.ts';
+import { isZone, parseDuration, showFigure } from '../quantity/index.ts';
+import { imeiInBlocks, inBlocks, parseIccid, parseImei } from '../sums/index.ts';
+import type { Form, Parameter } from './parameter.ts';
+
+export const isSecret = (value: unknown): value is { readonly secret: Ulid } =>
+  isObject(value) && Object.keys(value).length === 1 && isUlid(value['secret']);
+
+const parseText = (form: Extract<Form, { is: 'text' }>, typed: string, path: string): Parsed<Json> => {
+  if (typed.length > form.most) return bad(problem('long', path, { most: form.most, in: 'characters' }));
+  if (form.as === 'iccid') return parseIccid(typed, path);
+  if (form.as === 'imei') return parseImei(typed, path);
+  if (form.as === 'zone' && !isZone(typed))
+    return bad(problem('form', path, { want: 'a zone name such as Europe/Paris', got: typed.slice(0, 40) }));
+  return good(typed);
+};
+
+const parseVolts = (typed: string, path: string): Parsed<number> => {
+  const found = /^\s*(\d{1,4}(?:[.,]\d{1,3})?)\s*(m?)v?\s*$/i.exec(typed);
+  if (!found) return bad(problem('form', path, { want: 'volts, as 12.6 V', got: typed.slice(0, 40) }));
+  return good(Math.round(Number((found[1] ?? '').replace(',', '.')) * (found[2] === '' ? 1000 : 1)));
+};
+
+const parseFigure = (form: Extract<Form, { is: 'figure' }>, typed: string, path: string): Parsed<number> => {
+  const parsed: Parsed<number> =
+    form.measure === 'ms' ? parseDuration(typed, path) : form.measure === 'mV' ? parseVolts(typed, path) : parseCount(typed, path);
+  return parsed.ok && (parsed.value < form.least || parsed.value > form.most)
+    ? bad(problem('range', path, { least: form.least, most: form.most, got: parsed.value }))
+    : parsed;
+};
+
+const parseCount = (typed: string, path: string): Parsed<number> =>
+  /^\s*[\u2212-]?\d{1,9}\s*$/.test(typed)
+    ? good(Number(typed.trim().replace('\u2212', '-')))
+    : bad(problem('form', path, { want: 'a whole number', got: typed.slice(0, 40) }));
+
+/** What a typed text means for this parameter. Empty text is null: not filled in, or cleared. Secrets are not typed this way. */
+export const parseTyped = (of: Parameter, typed: string, path: string = of.label): Parsed<Json> => {
+  if (typed === '') return good(null);
+  const { form } = of;
+  switch (form.is) {
+    case 'text':
+      return parseText(form, typed, path);
+    case 'count': {
+      const parsed = parseCount(typed, path);
+      return parsed.ok && (parsed.value < form.least || parsed.value > form.most)
+        ? bad(problem('range', path, { least: form.least, most: form.most, got: parsed.value }))
+        : parsed;
+    }
+    case 'figure':
+      return parseFigure(form, typed, path);
+    case 'choice':
+      return form.of.some(({ value }) => value === typed)
+        ? good(typed)
+        : bad(problem('choice', path, { got: typed.slice(0, 40), of: form.of.map(({ label }) => label).join(', ') }));
+    case 'yesno':
+      return typed === 'yes' || typed === 'no'
+        ? good(typed === 'yes')
+        : bad(problem('choice', path, { got: typed.slice(0, 40), of: 'yes, no' }));
+    case 'element':
+      return isElementId(typed)
+        ? good(typed)
+        : bad(problem('form', path, { want: `a ${form.group} of this station`, got: typed.slice(0, 40) }));
+    case 'secret':
+      return bad(problem('type', path, { want: 'a sealed secret' }));
+  }
+};
+
+/** What keeps a typed secret from being one for this parameter, or null. The text itself never goes into the problem. */
+export const secretFault = (form: Extract<Form, { is: 'secret' }>, typed: string): string | null => {
+  if (typed.length < form.least || typed.length > form.most)
+    return `It has ${typed.length} characters; ${form.least} to ${form.most} are possible.`;
+  if (form.digits && !/^\d+$/.test(typed)) return 'It may only have digits.';
+  return null;
+};
+
+const hasForm = (form: Form, value: Json): boolean => {
+  switch (form.is) {
+    case 'text':
+      return typeof value === 'string' && value.length <= form.most;
+    case 'choice':
+    case 'element':
+      return typeof value === 'string' && value.length <= 40;
+    case 'count':
+    case 'figure':
+      return typeof value === 'number';
+    case 'yesno':
+      return typeof value === 'boolean';
+    case 'secret':
+      return isSecret(value);
+  }
+};
+
+/** Judges a value that an entry carries: only its type, since a wrong value that somebody wants is a finding and not a refusal. */
+export const parseValue = (of: Parameter | null, value: Json, path: string): Parsed<Json> =>
+  value === null || of === null || hasForm(of.form, value) ? good(value) : bad(problem('type', path, { want: `a value for ${of.label}` }));
+
+export type ElementLabel = (id: string) => string;
+
+/** A value as people read it. A secret never shows. */
+export const showValue = (of: Parameter | null, value: Json | undefined, label: ElementLabel = (id) => id): string => {
+  if (value === undefined || value === null) return '';
+  if (isSecret(value)) return 'kept secret';
+  if (of === null) return JSON.stringify(value);
+  const { form } = of;
+  if (form.is === 'text' && form.as === 'iccid') return inBlocks(String(value));
+  if (form.is === 'text' && form.as === 'imei') return imeiInBlocks(String(value));
+  if (form.is === 'figure' && typeof value === 'number') return showFigure(value, form.measure);
+  if (form.is === 'choice') return form.of.find((choice) => choice.value === value)?.label ?? String(value);
+  if (form.is === 'yesno') return value === true ? form.yes : form.no;
+  if (form.is === 'element') return label(String(value));
+  return typeof value === 'string' ? value : JSON.stringify(value);
+};
+
+/** A value as it stands in a field that a person edits. */
+export const editValue = (of: Parameter, value: Json | undefined): string => {
+  if (value === undefined || value === null || of.form.is === 'secret') return '';
+  if (of.form.is === 'yesno') return value === true ? 'yes' : 'no';
+  if (of.form.is === 'choice' || of.form.is === 'element') return String(value);
+  return showValue(of, value);
+};

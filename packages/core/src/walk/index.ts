@@ -1,0 +1,2 @@
+export * from './next.ts';
+export * from './pending.ts';

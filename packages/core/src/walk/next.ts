@@ -1,0 +1,77 @@
+// The one thing to do next at a station: an open stop first, then what was begun on a device, then the lamps in the order of the wire.
+import type { ElementId, LampName, SettingKey } from '../name/index.ts';
+import type { Speaker, State } from '../journal/index.ts';
+import { type Finding, openFindings, sayFinding } from '../check/index.ts';
+import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.ts';
+import { deviceWork } from './pending.ts';
+
+export type NextStep =
+  | { readonly do: 'stop'; readonly finding: Finding }
+  | { readonly do: 'restart'; readonly device: ElementId | 'desk'; readonly keys: readonly SettingKey[]; readonly since: number }
+  | { readonly do: 'enter'; readonly device: ElementId | 'desk'; readonly keys: readonly SettingKey[] }
+  | { readonly do: 'lamp'; readonly result: LampResult }
+  | { readonly do: 'nothing'; readonly due: { readonly lamp: LampName; readonly at: number } | null };
+
+const urgency = ['failed', 'stale', 'dark', 'marginal'] as const;
+
+/** On the bench the call is rehearsed before what can only be measured at the site. */
+const wireFirst: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Power', 'Inputs', 'Signal', 'Standby', 'Watch', 'Reach'];
+
+export const nextStep = (state: State, line: Line, findings: readonly Finding[]): NextStep => {
+  const stop = openFindings(state, findings).find(({ severity }) => severity === 'stop');
+  if (stop !== undefined) return { do: 'stop', finding: stop };
+  const work = deviceWork(state);
+  const begun = work.find(({ moved, since }) => moved && since !== null);
+  if (begun?.since != null) return { do: 'restart', device: begun.device, keys: begun.toRestart, since: begun.since };
+  const known = work.find(({ toEnter }) => toEnter.some((key) => state.device[key] !== undefined));
+  if (known !== undefined) return { do: 'enter', device: known.device, keys: known.toEnter };
+  const results = allLamps(line).filter(
+    ({ is, path, next }) => next !== null && is !== 'none' && is !== 'proven' && (path === null || !isNone(state, path)),
+  );
+  const order = [...results].sort(
+    (a, b) =>
+      urgency.findIndex((is) => is === a.is) - urgency.findIndex((is) => is === b.is) ||
+      wireFirst.indexOf(a.lamp) - wireFirst.indexOf(b.lamp),
+  );
+  const [result] = order;
+  if (result !== undefined) return { do: 'lamp', result };
+  const due = allLamps(line)
+    .flatMap(({ lamp, due: at }) => (at === null ? [] : [{ lamp, at }]))
+    .sort((a, b) => a.at - b.at)[0];
+  return { do: 'nothing', due: due ?? null };
+};
+
+const isNone = (state: State, path: ElementId): boolean => state.none[`|${path}`] !== undefined;
+
+const device = (of: ElementId | 'desk', speaker: Speaker): string => (of === 'desk' ? 'the desk' : speaker.element(of));
+
+/** One sentence for the station's head and for its row. */
+export const sayNext = (step: NextStep, speaker: Speaker): string => {
+  switch (step.do) {
+    case 'stop': {
+      const { what, todo } = sayFinding(step.finding);
+      return `${what} ${todo}`;
+    }
+    case 'restart':
+      return `Restart ${device(step.device, speaker)} so that ${step.keys.length === 1 && step.keys[0] !== undefined ? `the new ${speaker.setting(step.keys[0])} is` : `${step.keys.length} settings are`} in force; then prove the call again.`;
+    case 'enter':
+      return `Enter ${step.keys.length === 1 && step.keys[0] !== undefined ? speaker.setting(step.keys[0]) : `${step.keys.length} settings`} on ${device(step.device, speaker)}.`;
+    case 'lamp':
+      return step.result.next === null ? '' : sayReason(step.result.next, speaker);
+    case 'nothing':
+      return step.due === null ? 'Nothing to do.' : `Nothing to do. Next due: ${step.due.lamp}, ${speaker.when(step.due.at)}.`;
+  }
+};
+
+/** Who has to act. */
+export const whoNext = (step: NextStep): 'you' | 'desk' | 'the clock' => {
+  if (step.do === 'nothing') return 'the clock';
+  const code = step.do === 'lamp' ? step.result.next?.code : null;
+  if (code === 'next-check-in') return 'the clock';
+  return code === 'next-account' ||
+    code === 'next-arm' ||
+    code === 'next-off-test' ||
+    (step.do !== 'lamp' && 'device' in step && step.device === 'desk')
+    ? 'desk'
+    : 'you';
+};
