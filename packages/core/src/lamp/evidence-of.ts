@@ -1,27 +1,32 @@
-// What the desk writes of a frame: attributed, graded, and only where it is evidence.
-import type { FrameId, Ulid } from '../name/index.ts';
-import { type Entry, placedEntry, type State, write } from '../journal/index.ts';
-import { attribute, type Arrived, eventOf, picks, receiverFor } from './arrival.ts';
-import { type Instant, instant } from '../quantity/index.ts';
+// What the desk makes of a frame: whose it is, by which path, of what weight; and what it writes where the frame is evidence.
+import type { ElementId, FrameId, Grade, Ulid } from '../name/index.ts';
+import { type Entry, type HowAttributed, ordOf, type State, write } from '../journal/index.ts';
+import type { Instant } from '../quantity/index.ts';
+import { type Arrived, attribute, eventOf, picks, receiverFor } from './arrival.ts';
 
-/** What the desk writes of a matched frame: a `call.arrived`, or nothing where it is no evidence. `seen` is the greatest order key the desk had seen. */
-export const evidenceOf = (state: State, frame: Arrived & { id: FrameId; at: Instant; seen: number }, id: Ulid): Entry | null => {
+export type Matched = Arrived & {
+  readonly receiver: ElementId;
+  readonly path: ElementId | null;
+  readonly how: HowAttributed;
+  readonly event: string;
+  readonly grade: Grade;
+};
+
+/** A frame held against a station's sheet; null where the station has no receiver of that account. */
+export const matched = (state: State, frame: Arrived): Matched | null => {
   const receiver = receiverFor(state, frame.account, frame.port);
-  if (receiver === null) return null;
-  const { path, how } = attribute(state, frame);
-  const { event, grade } = eventOf(frame.fields);
-  const entry = write({ id, at: frame.at, skew: null, since: frame.seen, who: { part: 'desk' } }, state.stream, 'call.arrived', {
-    frame: frame.id,
-    account: frame.account,
-    receiver,
-    event,
-    grade,
-    path,
-    how,
-    source: frame.source,
-    received: instant(frame.at),
-    simulated: frame.simulated,
-  });
-  const { pos } = placedEntry(entry, null);
-  return picks(state, { pos, path, receiver, event, grade, simulated: frame.simulated }) ? entry : null;
+  return receiver === null ? null : { ...frame, receiver, ...attribute(state, frame), ...eventOf(frame.fields) };
+};
+
+/** The `call.arrived` of a frame that is evidence, or null. `seen` is the greatest order key that the desk had seen when it came. */
+export const evidenceOf = (
+  state: State,
+  frame: Matched & { readonly id: FrameId; readonly at: Instant; readonly seen: number },
+  id: Ulid,
+): Entry | null => {
+  const { account, receiver, event, grade, path, how, source, simulated } = frame;
+  const pen = { id, at: frame.at, skew: null, since: frame.seen, who: { part: 'desk' } } as const;
+  const data = { frame: frame.id, account, receiver, event, grade, path, how, source, received: frame.at, simulated };
+  const entry = write(pen, state.stream, 'call.arrived', data);
+  return picks(state, { pos: { ord: ordOf(entry, null), id }, path, receiver, event, grade, simulated }) ? entry : null;
 };

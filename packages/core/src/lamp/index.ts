@@ -1,6 +1,6 @@
 export * from './arrival.ts';
 export { asItRuns, asPlanned, type Heard, inUse } from './context.ts';
-export { evidenceOf } from './evidence-of.ts';
+export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './lamps.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, worst } from './result.ts';

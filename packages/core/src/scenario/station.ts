@@ -27,7 +27,7 @@ import {
   type Who,
   write,
 } from '../journal/index.ts';
-import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps } from '../lamp/index.ts';
+import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps, matched } from '../lamp/index.ts';
 import { type Instant, instant } from '../quantity/index.ts';
 import { definitionOf } from '../sheet/index.ts';
 import { deviceWork } from '../walk/index.ts';
@@ -165,8 +165,13 @@ export class StationMaker {
     const record = [account, '', ...Object.entries(fields).map(([key, value]) => `${key}=${value}`)].join(';');
     const at = instant(this.#now);
     this.steps.push({ at, is: 'frame', frame: { bytes: record, source } });
-    const frame = { id: ++this.#frames, at, seen: this.state.last?.ord ?? 0, account, port: 4110, source, fields, simulated };
-    const entry = evidenceOf(this.state, frame, this.#chance.ulid(this.#now));
+    const frame = matched(this.state, { account, port: 4110, source, fields, simulated });
+    if (frame === null) return this;
+    const entry = evidenceOf(
+      this.state,
+      { ...frame, id: ++this.#frames, at, seen: this.state.last?.ord ?? 0 },
+      this.#chance.ulid(this.#now),
+    );
     if (entry !== null) {
       const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
       if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');

@@ -16,9 +16,12 @@ export type Supplier = 'carrier' | 'IT' | 'desk' | 'label' | 'manual' | 'house r
 /** On which device a person types it; null for a fact that no device holds (a label, a size). */
 export type EnteredOn = 'modem' | 'unit' | 'desk' | null;
 
+/** A group, or what exists once. `listener` stands in the desk's own stream. */
+export type Holder = Group | 'site' | 'desk' | 'listener';
+
 export type Parameter = {
   readonly key: string;
-  readonly holder: Group | 'site' | 'desk';
+  readonly holder: Holder;
   readonly label: string;
   readonly form: Form;
   readonly bears: readonly LampName[];

@@ -21,7 +21,7 @@ test('the table has at least 25 settings, each under its holder, once, with a re
     expect(p.bears.every((lamp) => lampNames.includes(lamp))).toBe(true);
   }
   expect(new Set(parameters.map(({ holder }) => holder))).toEqual(
-    new Set(['site', 'sim', 'modem', 'unit', 'path', 'receiver', 'link', 'desk']),
+    new Set(['site', 'sim', 'modem', 'unit', 'path', 'receiver', 'link', 'desk', 'listener']),
   );
 });
 test('a key finds its definition without its element; one from a newer version finds none', () => {

@@ -1,0 +1,155 @@
+// Puts the server together. Every feature is a folder; this page is the list.
+import 'reflect-metadata';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { type DynamicModule, Module, ValidationPipe } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { WsAdapter } from '@nestjs/platform-ws';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import type { NextFunction, Request, Response } from 'express';
+import helmet from 'helmet';
+import { parseRfc3339 } from '@green-lamp/core/quantity';
+import { Demo } from './demo/demo.ts';
+import { Desk, portWords } from './desk/desk.ts';
+import { DeskController } from './desk/desk.controller.ts';
+import { Frames } from './desk/frames.ts';
+import { Ingest } from './desk/ingest.ts';
+import { Events } from './journal/events.ts';
+import { Journal } from './journal/journal.ts';
+import { JournalController } from './journal/journal.controller.ts';
+import { Take } from './journal/take.ts';
+import { LiveGateway } from './live/live.gateway.ts';
+import { openKeyRing } from './secrets/key-ring.ts';
+import { SecretsController } from './secrets/secrets.controller.ts';
+import { Vault } from './secrets/vault.ts';
+import { atHome } from './shell/at-home.ts';
+import { Clock, Ids } from './shell/clock.ts';
+import { Database } from './shell/database.ts';
+import { type Env, StartError } from './shell/env.ts';
+import { EveryAnswer } from './shell/every-answer.ts';
+import { MayGuard } from './shell/may.ts';
+import { Papers, PapersController } from './shell/papers.controller.ts';
+import { ProblemReply } from './shell/problem-reply.ts';
+import { Stations } from './stations/stations.ts';
+import { StationsController } from './stations/stations.controller.ts';
+
+export const controllers = [JournalController, StationsController, DeskController, SecretsController, PapersController];
+export const gateways = [LiveGateway];
+
+@Module({})
+export class AppModule {
+  static with(env: Env, database: Database): DynamicModule {
+    return {
+      module: AppModule,
+      controllers,
+      providers: [
+        { provide: Database, useValue: database },
+        { provide: Vault, useFactory: () => new Vault(database, openKeyRing(env.keys), env.keys) },
+        Clock,
+        Ids,
+        Events,
+        Journal,
+        Take,
+        Ingest,
+        Desk,
+        Frames,
+        Stations,
+        Demo,
+        Papers,
+        ...gateways,
+        { provide: APP_GUARD, useClass: MayGuard },
+        { provide: APP_FILTER, useClass: ProblemReply },
+        { provide: APP_PIPE, useValue: new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true }) },
+        {
+          provide: APP_INTERCEPTOR,
+          useFactory: (clock: Clock, journal: Journal) => new EveryAnswer(clock, journal),
+          inject: [Clock, Journal],
+        },
+      ],
+    };
+  }
+}
+
+const csp = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'", "'unsafe-inline'"],
+    imgSrc: ["'self'", 'data:'],
+    fontSrc: ["'self'"],
+    connectSrc: ["'self'", 'ws:'],
+    workerSrc: ["'self'"],
+    objectSrc: ["'none'"],
+    baseUri: ["'none'"],
+    formAction: ["'self'"],
+    frameAncestors: ["'none'"],
+  },
+};
+
+/** The page for every address that is not the API's, so that a deep link can be reloaded. */
+const servePage = (app: NestExpressApplication, web: string): void => {
+  app.useStaticAssets(web, {
+    index: false,
+    setHeaders: (response: Response, path: string) => {
+      response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+    },
+  });
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const page = request.method === 'GET' && !/^\/(?:api|ws|assets)(?:\/|$)/.test(request.path) && request.accepts('html') !== false;
+    if (!page) {
+      next();
+      return;
+    }
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(web, 'index.html'));
+  });
+};
+
+export type Running = { readonly app: NestExpressApplication; readonly web: string; readonly desk: Desk };
+
+export const start = async (env: Env): Promise<Running> => {
+  const database = await Database.open(env);
+  try {
+    return await begin(env, database);
+  } catch (error) {
+    await database.close().catch(() => undefined);
+    throw error;
+  }
+};
+
+const begin = async (env: Env, database: Database): Promise<Running> => {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(env, database), {
+    logger: ['error', 'warn'],
+    forceCloseConnections: true,
+    abortOnError: false,
+  });
+  app.useWebSocketAdapter(new WsAdapter(app));
+  app.enableShutdownHooks();
+  app.use(atHome);
+  app.use(helmet({ contentSecurityPolicy: csp, strictTransportSecurity: false }));
+  app.useBodyParser('json', { limit: '16mb' });
+  const clock = app.get(Clock);
+  if (env.clockFrom !== null) {
+    const at = parseRfc3339(env.clockFrom);
+    if (at === null) throw new StartError(`GREENLAMP_CLOCK is '${env.clockFrom}'; it should be an instant such as 2026-11-12T14:30:00Z.`);
+    clock.startFrom(at);
+  }
+  const document = SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Green Lamp').setVersion('1').build());
+  app.get(Papers).document = document;
+  if (existsSync(join(env.web, 'index.html'))) servePage(app, env.web);
+  const journal = app.get(Journal);
+  await journal.open();
+  const desk = app.get(Desk);
+  await desk.open(env);
+  if (env.demo) await app.get(Demo).play(clock.now(), desk.listeners[0]?.port ?? 0);
+  const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
+  caching.unref();
+  try {
+    await app.listen(env.port, env.webHost);
+  } catch (error) {
+    throw new StartError(portWords(error, env.port, env.webHost, 'PORT'));
+  }
+  return { app, web: await app.getUrl(), desk };
+};

@@ -1,0 +1,58 @@
+// Frames as the screens see them: newest first, by keyset.
+import { Injectable } from '@nestjs/common';
+import { isStream } from '@green-lamp/core/name';
+import { nearestAccounts } from '@green-lamp/core/lamp';
+import { Journal } from '../journal/journal.ts';
+import type { NewFrame } from '../journal/turn.ts';
+import { Database } from '../shell/database.ts';
+import { FrameRow } from '../shell/rows.ts';
+
+export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen'> & {
+  readonly bytes: string;
+  readonly fields: { readonly [key: string]: string };
+  readonly stationName: string | null;
+  readonly nearest: readonly { readonly account: string; readonly stream: string; readonly name: string; readonly how: string }[];
+};
+
+@Injectable()
+export class Frames {
+  constructor(
+    private readonly database: Database,
+    private readonly journal: Journal,
+  ) {}
+
+  async list(of: {
+    station?: string | undefined;
+    status?: string | undefined;
+    before?: number | undefined;
+    limit: number;
+  }): Promise<{ frames: FrameView[]; more: boolean }> {
+    const rows = await this.database.em().find(
+      FrameRow,
+      {
+        ...(of.station !== undefined && isStream(of.station) ? { station: of.station } : {}),
+        ...(of.status === undefined ? {} : { status: of.status }),
+        ...(of.before === undefined ? {} : { id: { $lt: of.before } }),
+      },
+      { orderBy: { id: 'desc' }, limit: of.limit + 1 },
+    );
+    return { frames: await Promise.all(rows.slice(0, of.limit).map((row) => this.view(row))), more: rows.length > of.limit };
+  }
+
+  async view(frame: NewFrame): Promise<FrameView> {
+    const { bytes, fields, digest: _, seen: __, ...rest } = frame;
+    const near = frame.status === 'unknown' && frame.account != null ? nearestAccounts(frame.account, this.journal.accounts()) : [];
+    const nearest = await Promise.all(near.slice(0, 3).map(async (one) => ({ ...one, name: await this.#name(one.stream) })));
+    return {
+      ...rest,
+      bytes: Buffer.from(bytes).toString('base64'),
+      fields: JSON.parse(fields ?? '{}') as { [key: string]: string }, // written by the ingest
+      stationName: frame.station == null ? null : await this.#name(frame.station),
+      nearest,
+    };
+  }
+
+  async #name(stream: string): Promise<string> {
+    return isStream(stream) ? ((await this.journal.state(stream)).station?.name ?? stream) : stream;
+  }
+}

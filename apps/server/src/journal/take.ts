@@ -1,0 +1,126 @@
+// What people deliver: each entry is judged on its own, and a refused one never blocks those behind it.
+import { Injectable } from '@nestjs/common';
+import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
+import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
+import { type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
+import { isSecret } from '@green-lamp/core/sheet';
+import { told, type Told } from '../shell/problem-reply.ts';
+import { Vault } from '../secrets/vault.ts';
+import type { SealedBody } from './append.body.ts';
+import { Journal, type Turn } from './journal.ts';
+import type { NewEntry } from './turn.ts';
+
+export type Answer =
+  | {
+      readonly id: string | null;
+      readonly is: 'kept' | 'already';
+      readonly hash: string;
+      readonly seq: number;
+      readonly received: number;
+      readonly link: string;
+      readonly n: number;
+    }
+  | { readonly id: string | null; readonly is: 'refused'; readonly problems: readonly Told[] };
+
+/** Kinds that only a part of the server writes. */
+const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk' };
+
+const asAnswer = (is: 'kept' | 'already', { id, hash, seq, received, link, n }: NewEntry): Answer => ({
+  id,
+  is,
+  hash,
+  seq,
+  received,
+  link,
+  n,
+});
+const refused = (id: string | null, problems: readonly Problem[]): Answer => ({ id, is: 'refused', problems: problems.map(told) });
+
+const idIn = (text: string): string | null => {
+  const found = /"id":"([0-9A-Z]{26})"/.exec(text);
+  return found?.[1] ?? null;
+};
+
+/** References of secrets in an entry's data. */
+const secretsIn = (data: Json): string[] => {
+  if (isSecret(data)) return [data.secret];
+  if (Array.isArray(data)) return data.flatMap((member: Json) => secretsIn(member));
+  return typeof data === 'object' && data !== null ? Object.values(data).flatMap((member) => secretsIn(member)) : [];
+};
+
+@Injectable()
+export class Take {
+  constructor(
+    private readonly journal: Journal,
+    private readonly vault: Vault,
+  ) {}
+
+  async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
+    const answers: Answer[] = [];
+    for (const text of texts) answers.push(await this.#one(text, secrets, person));
+    return answers;
+  }
+
+  async #one(text: string, secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer> {
+    const read = readEntry(text);
+    if (!read.ok) return refused(idIn(text), read.problems);
+    const entry = read.value;
+    const judged = judge(entry, person);
+    if (!judged.ok) return refused(entry.id, judged.problems);
+    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets));
+  }
+
+  async #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Promise<Answer> {
+    const there = await turn.found(entry.id);
+    if (there !== null)
+      return there.hash === hashOf(text) ? asAnswer('already', there) : refused(entry.id, [problem('other-hash', '', {})]);
+    const head = await turn.head(entry.stream);
+    if (entry.stream.startsWith('station:') && head.seq === 0 && entry.kind !== 'station.opened')
+      return refused(entry.id, [problem('no-station', 'stream', { stream: entry.stream })]);
+    const taken = known?.kind === 'setting.set' ? await this.#takenBy(turn, entry.stream, known.data) : null;
+    if (taken !== null) return refused(entry.id, [taken]);
+    const missing = await this.#takeSecrets(turn, entry, secrets);
+    if (missing.length > 0) return refused(entry.id, missing);
+    return asAnswer('kept', await turn.keep(entry, text));
+  }
+
+  async #takenBy(turn: Turn, stream: Stream, data: { key: string; value: Json }): Promise<Problem | null> {
+    if (!/^receiver:.*\.account$/.test(data.key) || typeof data.value !== 'string') return null;
+    const owner = turn.station(data.value);
+    if (owner === null || owner === stream) return null;
+    const name = (await turn.head(owner)).state.station?.name ?? owner;
+    return problem('account-taken', 'data.value', { account: data.value, station: name });
+  }
+
+  async #takeSecrets(turn: Turn, entry: Entry, secrets: readonly SealedBody[]): Promise<Problem[]> {
+    const problems: Problem[] = [];
+    const rows = [];
+    for (const ref of new Set(secretsIn(entry.data))) {
+      if (await turn.hasSecret(ref)) continue;
+      const sealed = secrets.find((one) => one.ref === ref);
+      const row =
+        sealed === undefined
+          ? null
+          : this.vault.accept(entry.stream, ref, { to: sealed.to, from: sealed.from, nonce: sealed.nonce, box: sealed.box });
+      if (row !== null) rows.push(row);
+      else
+        problems.push(
+          sealed === undefined ? problem('secret-missing', 'data.value', { ref }) : problem('secret-unreadable', 'data.value', { ref }),
+        );
+    }
+    if (problems.length === 0) for (const row of rows) turn.secret(row);
+    return problems;
+  }
+}
+
+/** What may be delivered by a person over the network: own entries, without the yard's mark, of kinds that people write. */
+const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {
+  if ('part' in entry.who) return bad(problem('part-only', 'who', { part: entry.who.part }));
+  if (entry.who.person !== person) return bad(problem('not-you', 'who.person', {}));
+  const part = partsOnly[entry.kind];
+  if (part !== undefined) return bad(problem('part-only', 'kind', { part }));
+  const data = readData(entry);
+  if (!data.ok) return data;
+  const marked = data.value !== null && 'simulated' in data.value.data && data.value.data.simulated;
+  return marked ? bad(problem('mark', 'data.simulated', {})) : data;
+};

@@ -1,0 +1,15 @@
+// Starts the server, prints every address that it listens on, and stops cleanly.
+import { resolve } from 'node:path';
+import { start } from './app.ts';
+import { readEnv, StartError } from './shell/env.ts';
+
+const main = async (): Promise<void> => {
+  const { web, desk } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
+  console.log(`Green Lamp   ${web}`);
+  for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
+};
+
+main().catch((error: unknown) => {
+  console.error(error instanceof StartError ? error.message : error);
+  process.exit(1);
+});

@@ -1,0 +1,58 @@
+// The keys, in a folder of their own outside the data. A lost key file means lost secrets and nothing else: the chain still verifies.
+import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { join } from 'node:path';
+import { StartError } from '../shell/env.ts';
+
+/** `keys` by id: the current one seals, the others only open. `mark` makes the HMAC that says whether two secrets are the same. */
+export type KeyRing = {
+  readonly current: string;
+  readonly keys: { readonly [id: string]: string };
+  readonly exchange: string;
+  readonly mark: string;
+};
+
+const fileName = 'secrets.json';
+const hex32 = /^[0-9a-f]{64}$/;
+
+const isRing = (value: unknown): value is KeyRing => {
+  if (typeof value !== 'object' || value === null) return false;
+  const { current, keys, exchange, mark } = value as { readonly [name: string]: unknown };
+  if (typeof current !== 'string' || typeof keys !== 'object' || keys === null) return false;
+  return (
+    Object.hasOwn(keys, current) && [...Object.values(keys), exchange, mark].every((key) => typeof key === 'string' && hex32.test(key))
+  );
+};
+
+const fresh = (): string => randomBytes(32).toString('hex');
+const newId = (): string => randomBytes(6).toString('hex');
+
+const write = (folder: string, ring: KeyRing): void => {
+  const draft = join(folder, `${fileName}.new`);
+  writeFileSync(draft, JSON.stringify(ring, null, 1), { mode: 0o600 });
+  renameSync(draft, join(folder, fileName));
+};
+
+export const openKeyRing = (folder: string): KeyRing => {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const file = join(folder, fileName);
+  if (!existsSync(file)) {
+    const id = newId();
+    write(folder, { current: id, keys: { [id]: fresh() }, exchange: fresh(), mark: fresh() });
+  }
+  chmodSync(file, 0o600);
+  const ring: unknown = JSON.parse(readFileSync(file, 'utf8'));
+  if (!isRing(ring))
+    throw new StartError(
+      `The key file ${file} can’t be read. Put back a good copy, or move it away to start with new keys (kept secrets then stay sealed).`,
+    );
+  return ring;
+};
+
+/** Adds a new current key and keeps the old ones for opening. */
+export const turnKeyRing = (folder: string): KeyRing => {
+  const ring = openKeyRing(folder);
+  const id = newId();
+  write(folder, { ...ring, current: id, keys: { ...ring.keys, [id]: fresh() } });
+  return openKeyRing(folder);
+};

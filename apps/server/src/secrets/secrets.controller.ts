@@ -1,0 +1,61 @@
+import { Body, Controller, Get, Headers, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
+import { IsString, Matches, MaxLength } from 'class-validator';
+import { isStream, isUlid } from '@green-lamp/core/name';
+import { problem } from '@green-lamp/core/problem';
+import { readEntry, readData } from '@green-lamp/core/journal';
+import type { Sealed } from '@green-lamp/core/wire';
+import type { Traits } from '@green-lamp/core/check';
+import { Take } from '../journal/take.ts';
+import { May } from '../shell/may.ts';
+import { ProblemException } from '../shell/problem-reply.ts';
+import { Vault } from './vault.ts';
+
+export class TraitsQuery {
+  @IsString() @MaxLength(60) stream: string;
+}
+/** A reveal is an entry: its text comes with the key of the page to which the answer is sealed. */
+export class RevealBody {
+  @IsString() @MaxLength(4096) entry: string;
+  @Matches(/^[0-9a-f]{64}$/) to: string;
+}
+
+@Controller('api/secrets')
+export class SecretsController {
+  constructor(
+    private readonly vault: Vault,
+    private readonly take: Take,
+  ) {}
+
+  @May('secrets.seal')
+  @Get('key')
+  key(): { key: string } {
+    return { key: this.vault.publicKey };
+  }
+
+  @May('secrets.seal')
+  @Get('traits')
+  async traits(@Query() { stream }: TraitsQuery): Promise<{ traits: (Traits & { ref: string })[] }> {
+    return { traits: isStream(stream) ? await this.vault.traits(stream) : [] };
+  }
+
+  @May('secrets.reveal')
+  @Post('reveal')
+  @HttpCode(200)
+  async reveal(@Body() { entry, to }: RevealBody, @Headers('x-green-lamp-person') person?: string): Promise<{ sealed: Sealed }> {
+    const read = readEntry(entry);
+    const data = read.ok ? readData(read.value) : read;
+    if (!read.ok || !data.ok || data.value?.kind !== 'secret.revealed')
+      throw new ProblemException(HttpStatus.BAD_REQUEST, data.ok ? [problem('type', 'entry', { want: 'a reveal' })] : data.problems);
+    const [answer] = await this.take.entries([entry], [], isUlid(person) ? person : null);
+    if (answer?.is === 'refused')
+      throw new ProblemException(HttpStatus.FORBIDDEN, [
+        problem('refused', 'entry', { why: answer.problems.map(({ sentence }) => sentence).join(' ') }),
+      ]);
+    const sealed = await this.vault.reveal(read.value.stream, data.value.data.ref, to);
+    if (sealed === null)
+      throw new ProblemException(HttpStatus.NOT_FOUND, [
+        problem('refused', 'ref', { why: 'This secret is no longer here, or its key is lost.' }),
+      ]);
+    return { sealed };
+  }
+}

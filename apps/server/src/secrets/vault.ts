@@ -1,0 +1,123 @@
+// [S1] Secrets at rest: sealed by a key outside the data folder, never in an entry, log, export or answer. Checks see only length, alphabet and sameness.
+import { createHmac, randomBytes } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { xchacha20poly1305 } from '@noble/ciphers/chacha.js';
+import type { Traits } from '@green-lamp/core/check';
+import { isSealed, openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
+import { Database } from '../shell/database.ts';
+import { SecretRow } from '../shell/rows.ts';
+import type { NewSecret } from '../journal/turn.ts';
+import { type KeyRing, turnKeyRing } from './key-ring.ts';
+
+/** Passwords that gear leaves the factory with: common practice, no source. */
+const factory = new Set([
+  'admin',
+  'password',
+  'root',
+  '1234',
+  '12345',
+  '123456',
+  '0000',
+  '00000000',
+  'default',
+  'user',
+  'guest',
+  'changeme',
+]);
+
+const alphabetOf = (plain: string): Traits['alphabet'] =>
+  /^\d+$/.test(plain) ? 'digits' : /^[A-Za-z]+$/.test(plain) ? 'letters' : 'mixed';
+const about = (stream: string, ref: string): string => `${stream} ${ref}`;
+
+@Injectable()
+export class Vault {
+  #ring: KeyRing;
+  constructor(
+    private readonly database: Database,
+    ring: KeyRing,
+    private readonly folder: string,
+  ) {
+    this.#ring = ring;
+  }
+
+  /** The public key to which the browser seals what waits. */
+  get publicKey(): string {
+    return publicKeyOf(Buffer.from(this.#ring.exchange, 'hex'));
+  }
+
+  /** Takes a secret as it travelled and gives its row; null where it can't be opened with this server's key. */
+  accept(stream: string, ref: string, sealed: unknown): NewSecret | null {
+    if (!isSealed(sealed)) return null;
+    const plain = openSealed(Buffer.from(this.#ring.exchange, 'hex'), about(stream, ref), sealed);
+    return plain === null ? null : this.row(stream, ref, plain);
+  }
+
+  row(stream: string, ref: string, plain: string): NewSecret {
+    const keyId = this.#ring.current;
+    return {
+      ref,
+      stream,
+      keyId,
+      sealed: this.#seal(keyId, stream, ref, plain),
+      same: createHmac('sha256', Buffer.from(this.#ring.mark, 'hex')).update(plain, 'utf8').digest('hex'),
+      length: plain.length,
+      alphabet: alphabetOf(plain),
+      factoryDefault: factory.has(plain.toLowerCase()),
+    };
+  }
+
+  async traits(stream: string): Promise<(Traits & { ref: string })[]> {
+    const rows = await this.database.em().find(SecretRow, { stream });
+    return rows.map(({ ref, length, alphabet, factoryDefault, same }) => ({
+      ref,
+      length,
+      alphabet: alphabet === 'digits' || alphabet === 'letters' ? alphabet : 'mixed',
+      factoryDefault,
+      same,
+    }));
+  }
+
+  /** A secret sealed to the page that asks for it; null where it was erased or its key is lost. */
+  async reveal(stream: string, ref: string, to: string): Promise<Sealed | null> {
+    const row = await this.database.em().findOne(SecretRow, { ref, stream });
+    const plain = row === null ? null : this.#open(row.keyId, stream, ref, row.sealed);
+    return plain === null ? null : sealTo(to, about(stream, ref), plain, { key: randomBytes(32), nonce: randomBytes(24) });
+  }
+
+  /** Seals every secret again under a new key. Touches no entry. Gives how many were sealed again. */
+  async rotate(): Promise<number> {
+    this.#ring = turnKeyRing(this.folder);
+    const keyId = this.#ring.current;
+    let count = 0;
+    for (const row of await this.database.em().find(SecretRow, { keyId: { $ne: keyId } })) {
+      const plain = this.#open(row.keyId, row.stream, row.ref, row.sealed);
+      if (plain === null) continue;
+      await this.database.em().nativeUpdate(SecretRow, { ref: row.ref }, { keyId, sealed: this.#seal(keyId, row.stream, row.ref, plain) });
+      count++;
+    }
+    return count;
+  }
+
+  #seal(keyId: string, stream: string, ref: string, plain: string): Buffer {
+    const nonce = randomBytes(24);
+    const cipher = xchacha20poly1305(this.#key(keyId) ?? new Uint8Array(0), nonce, Buffer.from(about(stream, ref)));
+    return Buffer.concat([nonce, cipher.encrypt(Buffer.from(plain, 'utf8'))]);
+  }
+
+  #open(keyId: string, stream: string, ref: string, sealed: Uint8Array): string | null {
+    const key = this.#key(keyId);
+    if (key === null) return null;
+    try {
+      return Buffer.from(
+        xchacha20poly1305(key, sealed.subarray(0, 24), Buffer.from(about(stream, ref))).decrypt(sealed.subarray(24)),
+      ).toString('utf8');
+    } catch {
+      return null;
+    }
+  }
+
+  #key(id: string): Uint8Array | null {
+    const key = this.#ring.keys[id];
+    return key === undefined ? null : Buffer.from(key, 'hex');
+  }
+}
