@@ -1,15 +1,18 @@
 // Shared by every package's Jest project: swc for TypeScript and for ESM-only packages, the core from its source.
 export const base = {
   transform: {
-    '^.+\\.[cm]?[jt]sx?$': ['@swc/jest', {
-      swcrc: false,
-      jsc: {
-        target: 'es2023',
-        parser: { syntax: 'typescript', decorators: true, tsx: true },
-        transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+    '^.+\\.[cm]?[jt]sx?$': [
+      '@swc/jest',
+      {
+        swcrc: false,
+        jsc: {
+          target: 'es2023',
+          parser: { syntax: 'typescript', decorators: true, tsx: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
+        },
+        module: { type: 'commonjs' },
       },
-      module: { type: 'commonjs' },
-    }],
+    ],
   },
   transformIgnorePatterns: [],
   moduleNameMapper: {

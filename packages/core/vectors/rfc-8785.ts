@@ -1,7 +1,7 @@
 // RFC 8785, JSON Canonicalization Scheme: the object of §3.2.2 with its text of §3.2.3, and number samples of appendix B. From memory.
 export const object = {
-  numbers: [333333333.33333329, 1e30, 4.5, 2e-3, 0.000000000000000000000000001],
-  string: '\u20ac$\u000F\u000aA\'\u0042\u0022\u005c\\"\/',
+  numbers: [Number('333333333.33333329'), 1e30, 4.5, 2e-3, 0.000000000000000000000000001],
+  string: '\u20ac$\u000F\u000aA\'\u0042\u0022\u005c\\"/',
   literals: [null, true, false],
 };
 export const objectText =

@@ -20,7 +20,8 @@ const isRing = (value: unknown): value is KeyRing => {
   const { current, keys, exchange, mark } = value as { readonly [name: string]: unknown };
   if (typeof current !== 'string' || typeof keys !== 'object' || keys === null) return false;
   return (
-    Object.hasOwn(keys, current) && [...Object.values(keys), exchange, mark].every((key) => typeof key === 'string' && hex32.test(key))
+    Object.hasOwn(keys, current) &&
+    [...Object.values<unknown>(keys), exchange, mark].every((key) => typeof key === 'string' && hex32.test(key))
   );
 };
 

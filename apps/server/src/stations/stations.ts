@@ -5,7 +5,6 @@ import { check, openFindings, type Traits } from '@green-lamp/core/check';
 import { shippedHouse } from '@green-lamp/core/house';
 import { canonical, hashOf, speakerOf, type State, wanted } from '@green-lamp/core/journal';
 import { asPlanned, type Heard, lamps, type Line } from '@green-lamp/core/lamp';
-import type { Json } from '@green-lamp/core/name';
 import { nextStep, sayNext, whoNext } from '@green-lamp/core/walk';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
@@ -54,7 +53,7 @@ export class Stations {
   /** What the browser adds to the entries that it keeps: what was heard, and the chain's head with the state's fingerprint. */
   async beside(stream: Stream): Promise<{ heard: readonly Heard[]; head: { seq: number; link: string; state: string } }> {
     const { seq, link, state } = await this.journal.head(stream);
-    return { heard: this.journal.heardOf(stream), head: { seq, link, state: hashOf(canonical(state as unknown as Json)) } };
+    return { heard: this.journal.heardOf(stream), head: { seq, link, state: hashOf(canonical(state)) } };
   }
 
   async #summary(stream: Stream, people: { readonly [person: string]: string }): Promise<Summary> {

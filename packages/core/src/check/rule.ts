@@ -54,7 +54,7 @@ export const rule = <const K extends DefinitionKey, const C extends string>(of: 
   codes: of.codes,
   over: 'binding',
   find: of.find as unknown as Rule['find'], // the checker fills exactly the keys that `reads` names
-  examples: { fires: of.fires, silent: of.silent, ...(of.traits === undefined ? {} : { traits: of.traits }) } as unknown as Examples<never>,
+  examples: { fires: of.fires, silent: of.silent, ...(of.traits === undefined ? {} : { traits: of.traits }) },
 });
 
 type PairOf<K extends DefinitionKey, C extends string> = {
@@ -78,7 +78,7 @@ export const pairRule = <const K extends DefinitionKey, const C extends string>(
   examples: {
     fires: { one: of.fires[0], other: of.fires[1] },
     silent: { one: of.silent[0], other: of.silent[1] },
-  } as unknown as Examples<never>,
+  },
 });
 
 export type Finding = {

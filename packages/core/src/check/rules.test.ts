@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { acceptedAs, check, openFindings, rules, sayFinding, type Rule } from './index.ts';
+import { acceptedAs, check, openFindings, rules, sayFinding, type Rule, type Traits } from './index.ts';
 import { asPlanned } from '../lamp/index.ts';
 import { onePath, twoSims } from '../lamp/testing.ts';
 
@@ -15,7 +15,7 @@ test('every file of the folder is registered under its own path, and the walk di
   expect(files.length).toBeGreaterThan(14);
 });
 describe.each(rules.map((rule): [string, Rule] => [rule.id, rule]))('%s', (_, rule) => {
-  const { fires, silent, traits } = rule.examples as unknown as { fires: never; silent: never; traits?: never };
+  const { fires, silent, traits } = rule.examples as unknown as { fires: never; silent: never; traits?: Traits };
   const with_ = (of: never) => ({ demo: false, traits: (ref: string) => (JSON.stringify(of).includes(ref) ? (traits ?? null) : null) });
   test('speaks on its sheet, in sentences with nothing left to fill in', () => {
     const said = rule.find(fires, with_(fires));

@@ -1,4 +1,5 @@
 // What each finding says: what is so, why it matters, what to do. Arguments are figures and values, filled in by name.
+import { plainText } from '../name/index.ts';
 import type { Codes } from './rule.ts';
 
 export const words: Codes = {
@@ -140,7 +141,7 @@ export const words: Codes = {
 };
 
 const fill = (text: string, args: { readonly [name: string]: unknown }): string =>
-  text.replace(/\{(\w+)\}/g, (_, name: string) => String(args[name] ?? ''));
+  text.replace(/\{(\w+)\}/g, (_, name: string) => plainText(args[name]));
 
 export const sayFinding = (finding: {
   code: string;

@@ -17,9 +17,8 @@ import {
   wanted,
   write,
 } from './index.ts';
-import type { Json } from '../name/index.ts';
 
-const asText = (state: State): string => canonical(state as unknown as Json);
+const asText = (state: State): string => canonical(state);
 const shuffled = <T>(list: readonly T[], unit: () => number): T[] =>
   list
     .map((value) => ({ value, key: unit() }))

@@ -11,4 +11,5 @@ export * from './state/device.ts';
 export { evidencePos } from './state/evidence.ts';
 export * from './state/settings.ts';
 export * from './state/state.ts';
+export { sayEntry } from './words.en.ts';
 export * from './write.ts';

@@ -1,7 +1,7 @@
 // [D1] A frame that reached the desk: by which path it came and how surely, its grade, and whether it is evidence.
 import type { ElementId, Grade, Stream } from '../name/index.ts';
 import { comparePos, elementsOf, type HowAttributed, isAfter, pickKey, type Pos, type State, wanted } from '../journal/index.ts';
-import { settingKey } from '../name/index.ts';
+import { plainText, settingKey } from '../name/index.ts';
 import { bindingsOf, type PathUse } from '../sheet/index.ts';
 import { inNetwork, parseAddress } from '../sums/index.ts';
 import { asItRuns, inUse } from './context.ts';
@@ -42,7 +42,7 @@ export const attribute = (
 ): { path: ElementId | null; how: HowAttributed } => {
   const view = asItRuns(state);
   const paths = inUse({ state, bindings: bindingsOf(view) });
-  const text = (path: ElementId, param: 'address' | 'pool'): string => String(view.value(settingKey('path', path, param)) ?? '');
+  const text = (path: ElementId, param: 'address' | 'pool'): string => plainText(view.value(settingKey('path', path, param)));
   const owns = paths.filter(({ path }) => sameAddress(text(path, 'address'), source.address));
   const [owner] = owns;
   if (owner !== undefined && owns.length === 1) return { path: owner.path, how: 'address' };
@@ -96,7 +96,7 @@ export const nearestAccounts = (unknown: string, known: readonly { account: stri
 /** How one account could be mistaken for another of the same length; null where it could not. */
 export const nearness = (one: string, other: string): NearAccount['how'] | null => {
   if (one.length !== other.length) return null;
-  const differ = [...one].flatMap((char, i) => (char === other[i] ? [] : [i]));
+  const differ = Array.from(one, (char, i) => (char === other[i] ? -1 : i)).filter((i) => i >= 0);
   const [a, b] = differ;
   if (differ.length === 1) return 'one character';
   return differ.length === 2 && a !== undefined && b === a + 1 && one[a] === other[b] && one[b] === other[a] ? 'swapped' : null;

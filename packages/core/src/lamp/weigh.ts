@@ -1,5 +1,5 @@
 // Weighs the evidence of one lamp (of one path): fresh before stale, real before simulated, then what proves more, then the newest.
-import type { ElementId, LampName } from '../name/index.ts';
+import { type ElementId, type LampName, plainText } from '../name/index.ts';
 import { comparePos, type Evidence, evidencePos } from '../journal/index.ts';
 import type { PathUse } from '../sheet/index.ts';
 import { evidenceFor, type Judging } from './context.ts';
@@ -17,7 +17,7 @@ export const weighed = (j: Judging, lamp: LampName, use: PathUse | null, path: E
 export const standingOf = (of: readonly Weighed[]): readonly Weighed[] => of.filter(({ fresh }) => fresh.is !== 'stale');
 
 /** All evidence is stale: the newest says why. */
-export const allStale = (of: readonly Weighed[], next: Reason = reason('next-again', {})): Judged | null => {
+export const allStale = (of: readonly Weighed[], next: Reason): Judged | null => {
   const [newest] = of;
   return newest?.fresh.is === 'stale' && standingOf(of).length === 0
     ? judged('stale', newest.fresh.because, {
@@ -30,11 +30,11 @@ export const allStale = (of: readonly Weighed[], next: Reason = reason('next-aga
 };
 
 /** A later word or reading that it does not work. */
-export const failedSince = (of: readonly Weighed[], best: Evidence | null): Judged | null => {
+export const failedSince = (lamp: LampName, of: readonly Weighed[], best: Evidence | null): Judged | null => {
   const bad = standingOf(of).find(({ evidence }) => evidence.outcome === 'bad');
   if (bad === undefined || (best !== null && comparePos(evidencePos(bad.evidence), evidencePos(best)) < 0)) return null;
   return judged('failed', [reason('said-bad', { words: wordsOf(bad.evidence), at: bad.evidence.ord }, [bad.evidence.entry])], {
-    next: reason('next-mend', {}),
+    next: reason('next-mend', { lamp }),
     stands: [bad.evidence.entry],
   });
 };
@@ -42,9 +42,9 @@ export const failedSince = (of: readonly Weighed[], best: Evidence | null): Judg
 const member = (facts: Evidence['facts'], name: string): unknown =>
   typeof facts === 'object' && facts !== null && !Array.isArray(facts) ? (facts as { readonly [name: string]: unknown })[name] : undefined;
 
-export const wordsOf = (evidence: Evidence): string => String(member(evidence.facts, 'words') ?? '');
+export const wordsOf = (evidence: Evidence): string => plainText(member(evidence.facts, 'words'));
 export const readOf = (evidence: Evidence): { what: string; value: unknown } => ({
-  what: String(member(evidence.facts, 'what') ?? ''),
+  what: plainText(member(evidence.facts, 'what')),
   value: member(evidence.facts, 'value'),
 });
 export const factOf = member;
@@ -52,13 +52,15 @@ export const factOf = member;
 /** Lowers a verdict for what it stands on: the bench after the site, a change that is not known to be in force, somebody's word. */
 export const lowered = (
   j: Judging,
+  lamp: LampName,
+  path: ElementId | null,
   verdict: Verdict,
   { evidence, fresh }: Weighed,
 ): { is: Verdict; because: Reason[]; next: Reason | null } => {
   if (verdict !== 'proven') return { is: verdict, because: [], next: fresh.is === 'unsure' ? fresh.next : null };
   if (fresh.is === 'unsure') return { is: 'marginal', because: [fresh.because], next: fresh.next };
   if (evidence.place === 'bench' && j.state.everAtSite)
-    return { is: 'marginal', because: [reason('bench', {})], next: reason('next-again', {}) };
+    return { is: 'marginal', because: [reason('bench', {})], next: reason('next-again', { lamp, path }) };
   if (evidence.told) return { is: 'marginal', because: [], next: null };
   return { is: 'proven', because: [], next: null };
 };

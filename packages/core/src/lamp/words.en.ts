@@ -4,7 +4,7 @@ import type { HardwareKind, Speaker, Who } from '../journal/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
 import type { HowAttributed } from '../journal/index.ts';
 
-type Path = { path: ElementId };
+type None = { readonly [name: string]: never };
 
 const hows: { readonly [H in HowAttributed]: string } = {
   address: 'its own address, certain',
@@ -54,56 +54,54 @@ export const words = {
     `${a.label}: ${showFigure(a.value, a.in)}, ${s.when(a.at)}.`,
   'card-read': (a: { at: number }, s: Speaker) => `The number read from the card ${s.when(a.at)} is the sheet’s.`,
   'card-other': (a: { read: string; sheet: string }) => `The card in use says ${a.read}; the sheet says ${a.sheet}.`,
-  'card-no-sheet': (_: Record<never, never>) => 'A number was read, but the sheet has no card number to hold it against.',
-  'some-card': (_: Record<never, never>) => 'Some card works, since a call came this way; its number was not read.',
+  'card-no-sheet': (_: None) => 'A number was read, but the sheet has no card number to hold it against.',
+  'some-card': (_: None) => 'Some card works, since a call came this way; its number was not read.',
   pin: (a: { word: string }) => `PIN state: ${a.word}.`,
   declared: (a: { words: string; at: number; who: Who | null }, s: Speaker) =>
     `By word${a.who === null ? '' : ` of ${s.who(a.who)}`}, ${s.when(a.at)}: ${a.words}`,
-  bench: (_: Record<never, never>) =>
-    'That was on the bench; evidence from the bench no longer counts once the station stands at its site.',
+  bench: (_: None) => 'That was on the bench; evidence from the bench no longer counts once the station stands at its site.',
   'out-of-range': (a: { label: string; value: number; least: number; most: number }) =>
     `${a.label} is ${showFigure(a.value, 'mV')}; the unit takes ${showFigure(a.least, 'mV')} to ${showFigure(a.most, 'mV')}.`,
-  'no-range': (_: Record<never, never>) => 'The sheet does not say which supply the unit takes.',
+  'no-range': (_: None) => 'The sheet does not say which supply the unit takes.',
   'too-weak': (a: { label: string; value: number; in: 'dBm' | 'step'; least: number }) =>
     `${a.label} is ${showFigure(a.value, a.in)}; house rule asks ${showFigure(a.least, a.in)}.`,
-  'one-reading': (_: Record<never, never>) => 'One reading is not a hold: the level has to rest.',
+  'one-reading': (_: None) => 'One reading is not a hold: the level has to rest.',
   'steps-left': (a: { left: string[] }) => `Not done yet: ${list(a.left)}.`,
   'few-check-ins': (a: { seen: number; asked: number }) => `${a.seen} of ${a.asked} unattended check-ins have been seen.`,
-  'supervision-off': (_: Record<never, never>) => 'Supervision is not armed at the desk.',
-  'on-test': (_: Record<never, never>) => 'The account is still on test.',
+  'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
+  'on-test': (_: None) => 'The account is still on test.',
   'paths-without-call': (a: { paths: ElementId[] }, s: Speaker) => `No call has been seen over ${list(a.paths.map(s.element))}.`,
-  'path-unknown': (_: Record<never, never>) => 'A call arrived, but nothing says by which path.',
-  'no-path': (_: Record<never, never>) => 'The sheet has no path in use.',
+  'path-unknown': (_: None) => 'A call arrived, but nothing says by which path.',
+  'no-path': (_: None) => 'The sheet has no path in use.',
   none: (a: { reason: string; at: number; who: Who }, s: Speaker) => `Not fitted: ${a.reason} (${s.who(a.who)}, ${s.when(a.at)}).`,
   nothing: (a: { lamp: LampName }) => `No evidence for ${a.lamp} yet.`,
   'said-bad': (a: { words: string; at: number }, s: Speaker) => `It failed ${s.when(a.at)}: ${a.words}`,
-  'only-test': (_: Record<never, never>) => 'A test call is grade 6; an event is asked for.',
+  'only-test': (_: None) => 'A test call is grade 6; an event is asked for.',
 
   // What to do next.
   'next-call': (a: { account: string | null; path: ElementId | null }, s: Speaker) =>
     `Make the unit send an event${a.path === null ? '' : ` over ${s.element(a.path)}`}${a.account === null ? '' : `, account ${a.account},`} and see it arrive at the desk.`,
-  'next-account': (_: Record<never, never>) => 'Ask the desk for the account number and enter it on the sheet.',
-  'next-attribute': (_: Record<never, never>) => 'Give each path its address on the sheet, or let the unit send a path flag.',
-  'next-path': (_: Record<never, never>) => 'Add the path that the station uses.',
+  'next-account': (_: None) => 'Ask the desk for the account number and enter it on the sheet.',
+  'next-attribute': (_: None) => 'Give each path its address on the sheet, or let the unit send a path flag.',
+  'next-path': (_: None) => 'Add the path that the station uses.',
   'next-in-force': (a: { keys: SettingKey[]; from: number; entry: Ulid }, s: Speaker) =>
     `Restart the device so that ${list(a.keys.map(s.setting))} is in force, and make the call again; or, if it was in force by ${s.when(a.from)}, say so.`,
   'next-volts': (a: { label: string }) => `Measure: ${a.label.charAt(0).toLowerCase()}${a.label.slice(1)}.`,
-  'next-card': (_: Record<never, never>) => 'Read the card’s number from the card in use.',
-  'next-iccid': (_: Record<never, never>) => 'Put the card’s number on the sheet.',
-  'next-pin': (_: Record<never, never>) => 'Read the PIN state.',
-  'next-signal': (_: Record<never, never>) => 'Take a level where the aerial is mounted, and let it rest.',
-  'next-bearer': (_: Record<never, never>) =>
-    'See that it is registered or has its link, and an address; a call over this path proves it too.',
-  'next-route': (_: Record<never, never>) => 'A call over this path proves it; an answer by this path comes near.',
+  'next-card': (_: None) => 'Read the card’s number from the card in use.',
+  'next-iccid': (_: None) => 'Put the card’s number on the sheet.',
+  'next-pin': (_: None) => 'Read the PIN state.',
+  'next-signal': (_: None) => 'Take a level where the aerial is mounted, and let it rest.',
+  'next-bearer': (_: None) => 'See that it is registered or has its link, and an address; a call over this path proves it too.',
+  'next-route': (_: None) => 'A call over this path proves it; an answer by this path comes near.',
   'next-steps': (a: { left: string[] }) => `Next: ${list(a.left.slice(0, 2))}.`,
-  'next-standby-none': (_: Record<never, never>) =>
-    'One path only: accept that no standby is fitted, with the reason, or add a second path.',
-  'next-check-in': (_: Record<never, never>) => 'Leave it alone and see a scheduled check-in arrive.',
-  'next-arm': (_: Record<never, never>) => 'Have the desk arm supervision.',
-  'next-off-test': (_: Record<never, never>) => 'Take the account off test.',
-  'next-reach': (_: Record<never, never>) => 'From afar, change a harmless value and read it back; or accept that it is not fitted.',
-  'next-again': (_: Record<never, never>) => 'Prove it again.',
-  'next-mend': (_: Record<never, never>) => 'Mend it and take the reading again.',
+  'next-standby-none': (_: None) => 'One path only: accept that no standby is fitted, with the reason, or add a second path.',
+  'next-check-in': (_: None) => 'Leave it alone and see a scheduled check-in arrive.',
+  'next-arm': (_: None) => 'Have the desk arm supervision.',
+  'next-off-test': (_: None) => 'Take the account off test.',
+  'next-reach': (_: None) => 'From afar, change a harmless value and read it back; or accept that it is not fitted.',
+  'next-again': (a: { lamp: LampName; path: ElementId | null }, s: Speaker) =>
+    `Prove ${a.lamp} again${a.path === null ? '' : ` (${s.element(a.path)})`}, where it stands now.`,
+  'next-mend': (a: { lamp: LampName }) => `${a.lamp} failed: mend it and take the reading again.`,
 } as const;
 
 export type LampCode = keyof typeof words;

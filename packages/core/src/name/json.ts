@@ -6,6 +6,10 @@ export type JsonObject = { readonly [name: string]: Json };
 export const isObject = (value: unknown): value is { readonly [name: string]: unknown } =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
+/** JSON as a person may read it: text as it is, nothing as nothing, the rest as JSON. */
+export const plainText = (value: unknown): string =>
+  typeof value === 'string' ? value : value === undefined || value === null ? '' : JSON.stringify(value);
+
 const plain = (value: object): boolean => {
   const proto: unknown = Object.getPrototypeOf(value);
   return proto === Object.prototype || proto === null;

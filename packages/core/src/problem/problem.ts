@@ -1,8 +1,10 @@
 // What is wrong with something that came in: a code with its figures, at a path. The sentence is made last (words.en.ts).
 import type { Json } from '../name/index.ts';
 
+type None = { readonly [name: string]: never };
+
 export type ProblemArgs = {
-  missing: Record<never, never>;
+  missing: None;
   unknown: { name: string };
   type: { want: string };
   choice: { got: string; of: string };
@@ -10,17 +12,17 @@ export type ProblemArgs = {
   range: { least: number; most: number; got: number };
   form: { want: string; got: string };
   'check-digit': { got: string; want: string };
-  'not-json': Record<never, never>;
-  'not-canonical': Record<never, never>;
-  'other-hash': Record<never, never>;
-  'not-you': Record<never, never>;
+  'not-json': None;
+  'not-canonical': None;
+  'other-hash': None;
+  'not-you': None;
   'part-only': { part: string };
   'secret-missing': { ref: string };
   'secret-unreadable': { ref: string };
   'account-taken': { account: string; station: string };
   'no-station': { stream: string };
   newer: { what: string };
-  mark: Record<never, never>;
+  mark: None;
   refused: { why: string };
   address: { got: string; why: string };
   apn: { why: string };

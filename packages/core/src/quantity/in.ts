@@ -10,21 +10,21 @@ export type Milliseconds = In<'ms'>;
 /** Milliseconds since 1970-01-01T00:00Z, whole. */
 export type Instant = In<'instant'>;
 
-const finite = <T extends number>(n: number): T => {
+const finite = (n: number): number => {
   if (!Number.isFinite(n)) throw new RangeError(`expected a finite number, got ${n}`);
-  return n as T;
+  return n;
 };
 
-const whole = <T extends number>(n: number): T => {
+const whole = (n: number): number => {
   if (!Number.isSafeInteger(n)) throw new RangeError(`expected a whole number, got ${n}`);
-  return n as T;
+  return n;
 };
 
-export const dBm = (n: number): Dbm => finite<Dbm>(n);
-export const dB = (n: number): Db => finite<Db>(n);
-export const mV = (n: number): Millivolts => finite<Millivolts>(n);
-export const ms = (n: number): Milliseconds => whole<Milliseconds>(n);
-export const instant = (n: number): Instant => whole<Instant>(n);
+export const dBm = (n: number): Dbm => finite(n) as Dbm;
+export const dB = (n: number): Db => finite(n) as Db;
+export const mV = (n: number): Millivolts => finite(n) as Millivolts;
+export const ms = (n: number): Milliseconds => whole(n) as Milliseconds;
+export const instant = (n: number): Instant => whole(n) as Instant;
 
 /** 1970-01-01 to 9999-12-31: what an instant in an entry may be. */
 export const isInstant = (value: unknown): value is Instant =>

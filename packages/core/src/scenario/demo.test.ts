@@ -53,7 +53,7 @@ test('the museum store stops at the account’s swapped digits', () =>
 test('the hatchery waits for its modem to be restarted', () => {
   const state = stateOf(made.streams.hatchery);
   expect(deviceWork(state).filter(({ toRestart }) => toRestart.length > 0)).toMatchObject([{ moved: true, toEnter: [] }]);
-  expect(nextOf(made.streams.hatchery)).toMatch(/^Restart Modem in the net house so that the new APN \(Tarnlink card\) is in force/);
+  expect(nextOf(made.streams.hatchery)).toMatch(/^Restart net-house modem so that the new APN \(Tarnlink card\) is in force/);
 });
 test('no station of it is dark all along, and none is finished', () => {
   for (const stream of Object.values(made.streams)) {

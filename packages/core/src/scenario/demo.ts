@@ -42,12 +42,12 @@ export const scenario = (seed: number, anchor: Instant): Scenario => {
 const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   const m = new StationMaker({ chance: of, start, writer, name: 'Oxygen monitor, Skell hatchery', demo: true });
   const sim = m.element('sim', 'Tarnlink card');
-  const modem = m.element('modem', 'Modem in the net house');
-  const unit = m.element('unit', 'Oxygen monitor');
+  const modem = m.element('modem', 'net-house modem');
+  const unit = m.element('unit', 'oxygen monitor');
   const cellular = m.element('path', 'Tarnlink, modem');
   const ethernet = m.element('path', 'Ethernet, net house');
   const receiver = m.element('receiver', 'Varrow desk');
-  const link = m.element('link', 'Monitor to modem');
+  const link = m.element('link', 'monitor to modem');
   m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
   m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
   m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '203.0.113.9' });
@@ -74,8 +74,8 @@ const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
 const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   const m = new StationMaker({ chance: of, start, writer, name: 'Snow-depth mast, Cold Hause', demo: true });
   const sim = m.element('sim', 'Fellwave card');
-  const modem = m.element('modem', 'Mast modem');
-  const unit = m.element('unit', 'Snow logger');
+  const modem = m.element('modem', 'mast modem');
+  const unit = m.element('unit', 'snow logger');
   const path = m.element('path', 'Fellwave, mast modem');
   const receiver = m.element('receiver', 'Varrow desk');
   m.set(null, { 'site.place': 'Cold Hause pass', 'site.zone': 'UTC', ...watched, 'desk.onTest': false });
@@ -92,7 +92,10 @@ const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   m.read('Signal', path, 'signal.rsrp', -88, 'dBm');
   m.wait(minutes(5)).call('0233', { event: 'depth_high', zone: '1' }, { address: '100.72.4.9', port: 42_000 });
   m.wait(hours(22)).add('placed', { place: 'site', where: 'Cold Hause pass' });
-  m.wait(minutes(20)).read('Signal', path, 'signal.rsrp', -97, 'dBm');
+  m.wait(minutes(20)).read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 11_900, 'mV');
+  m.read('Card', path, 'card.number', '8999970123456789016')
+    .read('Card', path, 'card.pin', 'ready')
+    .read('Signal', path, 'signal.rsrp', -97, 'dBm');
   m.wait(minutes(5)).call('0233', { event: 'test' }, { address: '100.72.4.9', port: 42_017 });
   return m;
 };
@@ -100,7 +103,7 @@ const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
 /** On Ethernet only, on the bench, and left with the account's digits swapped on the unit. */
 const museum = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   const m = new StationMaker({ chance: of, start, writer, name: 'Climate panel, Dale museum store', demo: true });
-  const unit = m.element('unit', 'Climate panel');
+  const unit = m.element('unit', 'climate panel');
   const path = m.element('path', 'Ethernet, store room');
   const receiver = m.element('receiver', 'Varrow desk');
   m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24) });

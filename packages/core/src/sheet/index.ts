@@ -1,4 +1,5 @@
 export * from './bindings.ts';
+export * from './cautions.ts';
 export * from './parameter.ts';
 export * from './readings.ts';
 export * from './table.ts';

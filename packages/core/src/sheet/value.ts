@@ -1,5 +1,5 @@
 // Typed text to value, value to text, both by the parameter's form. Nothing is mended silently: what is typed is kept beside what is meant.
-import { isElementId, isObject, type Json, isUlid, type Ulid } from '../name/index.ts';
+import { isElementId, isObject, isUlid, type Json, plainText, type Ulid } from '../name/index.ts';
 import { bad, good, type Parsed, problem } from '../problem/index.ts';
 import { isZone, parseDuration, showFigure } from '../quantity/index.ts';
 import { imeiInBlocks, inBlocks, parseIccid, parseImei } from '../sums/index.ts';
@@ -105,19 +105,19 @@ export const showValue = (of: Parameter | null, value: Json | undefined, label: 
   if (isSecret(value)) return 'kept secret';
   if (of === null) return JSON.stringify(value);
   const { form } = of;
-  if (form.is === 'text' && form.as === 'iccid') return inBlocks(String(value));
-  if (form.is === 'text' && form.as === 'imei') return imeiInBlocks(String(value));
+  if (form.is === 'text' && form.as === 'iccid') return inBlocks(plainText(value));
+  if (form.is === 'text' && form.as === 'imei') return imeiInBlocks(plainText(value));
   if (form.is === 'figure' && typeof value === 'number') return showFigure(value, form.measure);
-  if (form.is === 'choice') return form.of.find((choice) => choice.value === value)?.label ?? String(value);
+  if (form.is === 'choice') return form.of.find((choice) => choice.value === value)?.label ?? plainText(value);
   if (form.is === 'yesno') return value === true ? form.yes : form.no;
-  if (form.is === 'element') return label(String(value));
-  return typeof value === 'string' ? value : JSON.stringify(value);
+  if (form.is === 'element') return label(plainText(value));
+  return plainText(value);
 };
 
 /** A value as it stands in a field that a person edits. */
 export const editValue = (of: Parameter, value: Json | undefined): string => {
   if (value === undefined || value === null || of.form.is === 'secret') return '';
   if (of.form.is === 'yesno') return value === true ? 'yes' : 'no';
-  if (of.form.is === 'choice' || of.form.is === 'element') return String(value);
+  if (of.form.is === 'choice' || of.form.is === 'element') return plainText(value);
   return showValue(of, value);
 };

@@ -12,10 +12,9 @@ export type NextStep =
   | { readonly do: 'lamp'; readonly result: LampResult }
   | { readonly do: 'nothing'; readonly due: { readonly lamp: LampName; readonly at: number } | null };
 
-const urgency = ['failed', 'stale', 'dark', 'marginal'] as const;
-
-/** On the bench the call is rehearsed before what can only be measured at the site. */
-const wireFirst: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Power', 'Inputs', 'Signal', 'Standby', 'Watch', 'Reach'];
+/** Failed first, then stale, then what is dark or marginal in the order of the work: the call is rehearsed before what only the site can show. */
+const urgency = { failed: 0, stale: 1, dark: 2, marginal: 2, proven: 3, none: 3 } as const;
+const workOrder: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Power', 'Inputs', 'Standby', 'Watch', 'Reach', 'Signal'];
 
 export const nextStep = (state: State, line: Line, findings: readonly Finding[]): NextStep => {
   const stop = openFindings(state, findings).find(({ severity }) => severity === 'stop');
@@ -28,11 +27,7 @@ export const nextStep = (state: State, line: Line, findings: readonly Finding[])
   const results = allLamps(line).filter(
     ({ is, path, next }) => next !== null && is !== 'none' && is !== 'proven' && (path === null || !isNone(state, path)),
   );
-  const order = [...results].sort(
-    (a, b) =>
-      urgency.findIndex((is) => is === a.is) - urgency.findIndex((is) => is === b.is) ||
-      wireFirst.indexOf(a.lamp) - wireFirst.indexOf(b.lamp),
-  );
+  const order = [...results].sort((a, b) => urgency[a.is] - urgency[b.is] || workOrder.indexOf(a.lamp) - workOrder.indexOf(b.lamp));
   const [result] = order;
   if (result !== undefined) return { do: 'lamp', result };
   const due = allLamps(line)

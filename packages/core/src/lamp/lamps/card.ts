@@ -19,7 +19,7 @@ export const card = (j: Judging, use: PathUse): Judged => {
         is: 'failed',
         because: [reason('pin', { word }, pin === undefined ? [] : [pin.evidence.entry])],
         on,
-        next: reason('next-mend', {}),
+        next: reason('next-mend', { lamp: 'Card' }),
       };
     const sheet = runsOf(j, 'sim', use.sim, 'iccid');
     const saidPin = word === null ? [] : [reason('pin', { word })];
@@ -32,7 +32,7 @@ export const card = (j: Judging, use: PathUse): Judged => {
         is: 'failed',
         because: [reason('card-other', { read: inBlocks(got), sheet: inBlocks(sheet) }, [number.evidence.entry])],
         on,
-        next: reason('next-mend', {}),
+        next: reason('next-mend', { lamp: 'Card' }),
       };
     const because = [reason('card-read', { at: number.evidence.ord }, [number.evidence.entry]), ...saidPin];
     return word === null ? { is: 'marginal', because, on, next: reason('next-pin', {}) } : { is: 'proven', because, on };

@@ -60,12 +60,12 @@ const judgeOf = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementI
   const standing = standingOf(of).filter(
     ({ evidence }) => evidence.outcome !== 'bad' && (bad === undefined || isAfter(evidencePos(evidence), evidencePos(bad.evidence))),
   );
-  const chosen = best(standing.map((one) => ({ of: one, verdict: lowered(j, verdictOf(lamp, one.evidence), one).is })));
-  const failed = failedSince(of, chosen?.of.evidence ?? null);
+  const chosen = best(standing.map((one) => ({ of: one, verdict: lowered(j, lamp, path, verdictOf(lamp, one.evidence), one).is })));
+  const failed = failedSince(lamp, of, chosen?.of.evidence ?? null);
   if (failed !== null) return failed;
   if (chosen === null) return judged('dark', [reason('nothing', { lamp })], { next });
   const { evidence, fresh } = chosen.of;
-  const low = lowered(j, verdictOf(lamp, evidence), chosen.of);
+  const low = lowered(j, lamp, path, verdictOf(lamp, evidence), chosen.of);
   const testOnly = lamp === 'Call' && evidence.grade === 6 ? [reason('only-test', {})] : [];
   return judged(low.is, [because(evidence, path), ...low.because, ...testOnly], {
     grade: evidence.grade,

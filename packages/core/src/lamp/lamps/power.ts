@@ -37,7 +37,7 @@ export const power = (j: Judging): Judged =>
         is: 'failed',
         because: [reason('out-of-range', { label: label(out.what), value: out.value, least, most }, [out.one.evidence.entry])],
         on,
-        next: reason('next-mend', {}),
+        next: reason('next-mend', { lamp: 'Power' }),
       };
     const left = asked.find((what) => !volts.some((one) => one.what === what));
     if (left !== undefined)

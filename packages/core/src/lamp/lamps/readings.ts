@@ -29,13 +29,13 @@ export const settle = (
 ): Judged => {
   const of = weighed(j, lamp, use);
   if (of.length === 0) return judged('dark', [reason('nothing', { lamp })], { next });
-  const stale = allStale(of, next);
+  const stale = allStale(of, reason('next-again', { lamp, path: use?.path ?? null }));
   if (stale !== null) return stale;
   const standing = standingOf(of);
   const read = readingsBy(standing);
   const word = standing.find(({ evidence }) => evidence.what === 'declaration' && evidence.outcome !== 'bad');
   const newest = read.size > 0 ? (standing.find(({ evidence }) => evidence.what === 'reading') ?? null) : (word ?? null);
-  const failed = failedSince(of, newest?.evidence ?? null);
+  const failed = failedSince(lamp, of, newest?.evidence ?? null);
   if (failed !== null) return failed;
   if (read.size === 0) {
     if (word === undefined) return judged('dark', [reason('nothing', { lamp })], { next });
@@ -46,7 +46,7 @@ export const settle = (
     });
   }
   const answer = ask(read);
-  const low = answer.on.map((one) => lowered(j, answer.is, one)).find(({ is }) => is !== answer.is);
+  const low = answer.on.map((one) => lowered(j, lamp, use?.path ?? null, answer.is, one)).find(({ is }) => is !== answer.is);
   const is = low?.is ?? answer.is;
   const dues = answer.on.flatMap(({ fresh }) => (fresh.is === 'stale' || fresh.due === null ? [] : [fresh.due]));
   return judged(is, [...answer.because, ...(low?.because ?? [])], {

@@ -22,7 +22,7 @@ export const signal = (j: Judging, use: PathUse): Judged =>
         is: 'failed',
         because: [reason('too-weak', { label, value, in: rule.in, least: rule.least }, [one.evidence.entry])],
         on: [one],
-        next: reason('next-mend', {}),
+        next: reason('next-mend', { lamp: 'Signal' }),
       };
     const weak = value < rule.fair ? [reason('too-weak', { label, value, in: rule.in, least: rule.fair })] : [];
     return {

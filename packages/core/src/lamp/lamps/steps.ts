@@ -1,9 +1,9 @@
 // Lamps that are proven by a list of things seen: Inputs, Standby, Reach. All of the asked ones prove it; any of them is marginal.
-import type { LampName } from '../../name/index.ts';
+import { type LampName, plainText } from '../../name/index.ts';
 import { readingOf } from '../../sheet/index.ts';
 import { inUse, type Judging } from '../context.ts';
 import { type Reason, reason } from '../reason.ts';
-import { type Judged, judged } from '../result.ts';
+import type { Judged } from '../result.ts';
 import { readingsBy, settle } from './readings.ts';
 
 const label = (what: string): string => readingOf(what)?.label ?? what;
@@ -21,7 +21,7 @@ const judgeSteps = (j: Judging, lamp: LampName, asked: readonly string[], also: 
 
 const what = (evidence: Parameters<typeof readingsBy>[0][number]['evidence']): string => {
   const facts = evidence.facts;
-  return typeof facts === 'object' && facts !== null && 'what' in facts ? String(facts.what) : '';
+  return typeof facts === 'object' && facts !== null && 'what' in facts ? plainText(facts.what) : '';
 };
 
 const inputSteps = ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones'];

@@ -9,7 +9,7 @@ const reserved = /^(?:rac|lac|sgsn|rnc)/i;
 export const apnFault = (apn: string): ApnFault | null => {
   if (apn === '') return 'empty';
   if (/\s/.test(apn)) return 'space';
-  if (/^\*/.test(apn)) return 'dial string';
+  if (apn.startsWith('*')) return 'dial string';
   const network = apn.replace(operatorId, '');
   if (/\.gprs$/i.test(network)) return 'suffix';
   const labels = network.split('.');

@@ -70,6 +70,9 @@ const utf8 = (bytes: Uint8Array): string | null => {
   }
 };
 
+/** Control characters other than the tab. */
+const hasControl = (line: string): boolean => Array.from(line).some((char) => (char < ' ' && char !== '\t') || char === '\u007f');
+
 const unescape = (value: string): string | null => {
   const parts = value.split(/(%[0-9A-Fa-f]{2})/);
   const plain = parts.map((part, i) =>
@@ -84,8 +87,7 @@ export const readRecord = (bytes: Uint8Array): LineRead => {
   const decoded = utf8(bytes);
   if (decoded === null) return wrong('form', 'utf-8');
   const line = decoded.replaceAll('\r', '');
-  // biome-ignore lint: control characters are what is looked for
-  if (/[\u0000-\u0008\u000b-\u001f\u007f]/.test(line)) return wrong('form', 'control character');
+  if (hasControl(line)) return wrong('form', 'control character');
   const [account = '', instant, ...rest] = line.split(';');
   if (account === '') return wrong('form', 'no account');
   if (!accountForm.test(account)) return wrong('form', 'account form');

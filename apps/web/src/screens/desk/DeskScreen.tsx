@@ -1,0 +1,166 @@
+// The desk: its listeners, the calls as they come, callers that nobody knows, and what was not understood.
+import { useState } from 'react';
+import { deskStream, settingKey } from '@green-lamp/core/name';
+import { emptyState, standing, wanted } from '@green-lamp/core/journal';
+import { sentence } from '@green-lamp/core/problem';
+import { editValue, type Parameter, parametersOf, parseTyped } from '@green-lamp/core/sheet';
+import { Link } from 'react-router';
+import { Field } from '../../parts/Field.tsx';
+import { FrameRow } from '../../parts/FrameRow.tsx';
+import { Empty, Waiting } from '../../parts/State.tsx';
+import { append } from '../../store/append.ts';
+import { useLive } from '../../store/live.ts';
+import type { FrameView } from '../../store/wire-types.ts';
+import { useFrames } from '../../store/use-frames.ts';
+import { useStream } from '../../store/use-station.ts';
+
+type Status = FrameView['status'];
+const lists: readonly { status: Status; label: string; empty: string }[] = [
+  { status: 'matched', label: 'Live calls', empty: 'No call has arrived yet.' },
+  { status: 'unknown', label: 'Unknown callers', empty: 'Nobody unknown has called.' },
+  { status: 'not understood', label: 'Not understood', empty: 'Everything that came was understood.' },
+];
+const Limit = ({ of }: { of: Parameter }) => {
+  const state = useStream(deskStream)?.state ?? emptyState(deskStream);
+  const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
+  const shipped = of.key === 'listener.firstByte' ? '30 s' : '1 h';
+  const stands = editValue(of, wanted(state, key));
+  const [typed, setTyped] = useState<string | null>(null);
+  const parsed = parseTyped(of, typed ?? '');
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (typed === null || !parsed.ok) return;
+        void append(deskStream, [
+          {
+            kind: 'setting.set',
+            data: { key, value: parsed.value, origin: 'typed', simulated: false, over: standing(state, key)?.pos.id ?? null },
+          },
+        ]);
+        setTyped(null);
+      }}
+    >
+      <div className="w-40">
+        <Field
+          label={of.label}
+          value={typed ?? (stands === '' ? shipped : stands)}
+          change={setTyped}
+          mono
+          problem={typed === null || parsed.ok ? null : parsed.problems.map((one) => sentence(one)).join(' ')}
+        />
+      </div>
+      {typed !== null && (
+        <button type="submit" className="button">
+          Set
+        </button>
+      )}
+    </form>
+  );
+};
+
+const Listeners = () => {
+  const { listeners, connected } = useLive();
+  return (
+    <section aria-label="Listeners" className="flex flex-wrap items-end gap-6 border-b border-rule-2 pb-4">
+      <div>
+        <h2 className="font-bold">Listeners</h2>
+        {!connected && <p className="font-semibold">The desk does not answer.</p>}
+        <ul>
+          {listeners.map(({ kind, host, port, state, connections }) => (
+            <li key={`${kind}${port}`}>
+              {kind} on{' '}
+              <span className="mono">
+                {host} port {port}
+              </span>
+              : {state}, {connections} {connections === 1 ? 'connection' : 'connections'}
+            </li>
+          ))}
+        </ul>
+      </div>
+      {parametersOf('listener').map((of) => (
+        <Limit key={of.key} of={of} />
+      ))}
+    </section>
+  );
+};
+
+const Nearest = ({ frame }: { frame: FrameView }) => (
+  <>
+    {frame.nearest.map(({ account, stream, name, how }) => (
+      <p key={stream} className="mt-2">
+        Nearly <span className="mono">{account}</span> ({how === 'swapped' ? 'two characters swapped' : 'one character other'}):{' '}
+        <Link className="link" to={`/stations/${stream}/sheet`}>
+          {name}
+        </Link>
+      </p>
+    ))}
+  </>
+);
+
+export const DeskScreen = () => {
+  const [status, setStatus] = useState<Status>('matched');
+  const { frames, more, older, away } = useFrames(`status=${encodeURIComponent(status)}`, (frame) => frame.status === status);
+  const empty = lists.find((list) => list.status === status)?.empty;
+  return (
+    <div className="flex h-full flex-col">
+      <div className="flex flex-wrap items-center gap-3 px-6 py-3">
+        <h1 className="mr-2 text-[22px] font-bold">Desk</h1>
+        {lists.map((list) => (
+          <button
+            key={list.status}
+            type="button"
+            className="button"
+            aria-pressed={status === list.status}
+            onClick={() => {
+              setStatus(list.status);
+            }}
+          >
+            {list.label}
+          </button>
+        ))}
+      </div>
+      <div className="min-h-0 grow overflow-y-auto bg-sheet px-6 py-4" tabIndex={0} role="region" aria-label="What the desk heard">
+        <Listeners />
+        {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}
+        {frames === null && !away && <Waiting />}
+        {frames?.length === 0 && <Empty>{empty}</Empty>}
+        <ul aria-live="polite">
+          {frames?.map((frame) => (
+            <FrameRow
+              key={frame.id}
+              frame={frame}
+              zone="UTC"
+              path={() => 'a known path'}
+              extra={
+                <>
+                  {frame.stationName !== null && <span>{frame.stationName}</span>}
+                  {frame.nearest[0] !== undefined && (
+                    <span>
+                      nearly {frame.nearest[0].account}, {frame.nearest[0].name}
+                    </span>
+                  )}
+                </>
+              }
+            >
+              <Nearest frame={frame} />
+              {frame.station !== null && (
+                <p className="mt-2">
+                  <Link className="link" to={`/stations/${frame.station}/proof`}>
+                    Open {frame.stationName}
+                  </Link>
+                </p>
+              )}
+            </FrameRow>
+          ))}
+        </ul>
+        {more && (
+          <button type="button" className="button mt-3" onClick={older}>
+            Older
+          </button>
+        )}
+      </div>
+    </div>
+  );
+};

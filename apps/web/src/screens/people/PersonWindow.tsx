@@ -1,0 +1,50 @@
+// Who works at this browser. Until accounts exist a name is chosen, not proved; every entry carries it.
+import { useState } from 'react';
+import { isUlid } from '@green-lamp/core/name';
+import { Field } from '../../parts/Field.tsx';
+import { Press } from '../../parts/Press.tsx';
+import { Window } from '../../parts/Window.tsx';
+import { addPerson } from '../../store/append.ts';
+import { choosePerson } from '../../store/device.ts';
+import { useLive } from '../../store/live.ts';
+import type { People } from '../../store/use-station.ts';
+
+export const PersonWindow = ({ people }: { people: People }) => {
+  const [name, setName] = useState('');
+  const close = (): void => {
+    useLive.setState({ askPerson: false });
+  };
+  return (
+    <Window open close={close} title="Who works here?" about="Your name stands at everything that you enter.">
+      <div className="mb-5 flex flex-wrap gap-3">
+        {Object.entries(people).map(([id, known]) => (
+          <Press
+            key={id}
+            onPress={() => {
+              if (!isUlid(id)) return;
+              choosePerson(id);
+              useLive.setState({ person: id });
+              close();
+            }}
+          >
+            {known}
+          </Press>
+        ))}
+      </div>
+      <form
+        className="flex items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (name.trim() !== '') void addPerson(name.trim());
+        }}
+      >
+        <div className="grow">
+          <Field label="Somebody else" value={name} change={setName} />
+        </div>
+        <button type="submit" className="button button-main">
+          That is me
+        </button>
+      </form>
+    </Window>
+  );
+};

@@ -1,0 +1,98 @@
+// What stands around every screen: the places, who works here, what waits to be delivered.
+import { useEffect, useState } from 'react';
+import { NavLink, Outlet, useNavigate } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { setTheme, useLive } from '../../store/live.ts';
+import { usePeople } from '../../store/use-station.ts';
+import { PersonWindow } from '../people/PersonWindow.tsx';
+import { DeliveryWindow } from './DeliveryWindow.tsx';
+
+const Place = ({ to, children }: { to: string; children: string }) => (
+  <NavLink
+    to={to}
+    className={({ isActive }) =>
+      `flex h-11 items-center border-b-3 px-3 font-semibold ${isActive ? 'border-brass-edge' : 'border-transparent text-brass-ink'}`
+    }
+  >
+    {children}
+  </NavLink>
+);
+
+const deliveryWords = ({ waiting, refused, connected }: { waiting: number; refused: number; connected: boolean }): string => {
+  const parts = [
+    refused > 0 ? `${refused} not accepted` : null,
+    waiting > 0
+      ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} for ${connected ? 'the desk' : 'a network'}`
+      : refused > 0
+        ? null
+        : connected
+          ? 'all entries delivered'
+          : 'no network, nothing waits',
+  ];
+  return parts.filter((part) => part !== null).join(' · ');
+};
+
+export const Shell = () => {
+  const { person, theme, waiting, refused, connected, askPerson } = useLive();
+  const people = usePeople();
+  const [delivery, setDelivery] = useState(false);
+  const go = useNavigate();
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = theme;
+  }, [theme]);
+  useHotkeys('g>s', () => void go('/stations'));
+  useHotkeys('g>d', () => void go('/desk'));
+  return (
+    <div className="flex h-full flex-col">
+      <a href="#page" className="absolute -left-[999px] focus:left-2 focus:z-10 focus:bg-slip focus:p-2">
+        To the page
+      </a>
+      <header className="flex h-11 shrink-0 items-center gap-2 border-b border-rule-2 bg-ground px-5">
+        <img src="/lamp.svg" alt="" width="20" height="24" />
+        <span className="mr-3 font-bold">Green Lamp</span>
+        <nav aria-label="Places" className="flex">
+          <Place to="/stations">Stations</Place>
+          <Place to="/desk">Desk</Place>
+        </nav>
+        <span className="grow" />
+        <button
+          type="button"
+          className="flex h-11 items-center px-2 text-brass-ink"
+          onClick={() => {
+            useLive.setState({ askPerson: true });
+          }}
+        >
+          {person === null ? 'Who works here?' : (people[person] ?? 'you')}
+        </button>
+        <button
+          type="button"
+          className="flex h-11 items-center px-2 text-brass-ink"
+          onClick={() => {
+            setDelivery(true);
+          }}
+        >
+          <span role="status">{deliveryWords({ waiting, refused, connected })}</span>
+        </button>
+        <button
+          type="button"
+          className="flex h-11 items-center px-2 text-brass-ink"
+          onClick={() => {
+            setTheme(theme === 'day' ? 'night' : 'day');
+          }}
+        >
+          {theme === 'day' ? 'Night' : 'Day'}
+        </button>
+      </header>
+      <main id="page" className="min-h-0 grow">
+        <Outlet />
+      </main>
+      {(askPerson || person === null) && <PersonWindow people={people} />}
+      <DeliveryWindow
+        open={delivery}
+        close={() => {
+          setDelivery(false);
+        }}
+      />
+    </div>
+  );
+};

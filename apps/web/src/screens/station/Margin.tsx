@@ -1,0 +1,74 @@
+// The margin: the lamp whose door was opened, and the dated slips of the chapter.
+import { useState } from 'react';
+import { useLocation } from 'react-router';
+import { comparePos, type PlacedEntry, sayEntry } from '@green-lamp/core/journal';
+import type { LampResult } from '@green-lamp/core/lamp';
+import { isObject } from '@green-lamp/core/name';
+import { Slip } from '../../parts/Slip.tsx';
+import type { Station } from '../../store/use-station.ts';
+import { LampPanel } from './LampPanel.tsx';
+
+const ofChapter: { readonly [chapter: string]: RegExp } = {
+  sheet: /^(?:setting|element|station|placed|card|antenna|cable|unit|door|finding|secret|note)/,
+  proof: /^(?:call|placed|card|cable|unit|setting\.staged)/,
+};
+
+const bearsOn = ({ entry }: PlacedEntry, lamp: LampResult): boolean => {
+  if ([...lamp.stands, ...lamp.because.flatMap(({ entries }) => entries)].includes(entry.id)) return true;
+  return isObject(entry.data) && entry.data['lamp'] === lamp.lamp && (entry.data['path'] ?? null) === lamp.path;
+};
+
+const step = 25;
+
+export const Margin = ({ station, chosen, close }: { station: Station; chosen: LampResult | null; close: () => void }) => {
+  const chapter = useLocation().pathname.split('/').at(-1) ?? 'sheet';
+  const [most, setMost] = useState(step);
+  const bench = new Set(Object.values(station.state.evidence).flatMap(({ entry, place }) => (place === 'bench' ? [entry] : [])));
+  const slips = station.entries
+    .filter((placed) => (chosen === null ? (ofChapter[chapter]?.test(placed.entry.kind) ?? false) : bearsOn(placed, chosen)))
+    .sort((a, b) => comparePos(b.pos, a.pos));
+  const strange = Object.entries(station.state.strange);
+  return (
+    <div className="flex flex-col gap-4">
+      {chosen !== null && <LampPanel key={`${chosen.lamp}${chosen.path ?? ''}`} station={station} lamp={chosen} close={close} />}
+      {strange.length > 0 && (
+        <p className="border-2 border-ink px-3 py-2 text-note">
+          <strong>From a newer version: </strong>
+          {strange.map(([what, count]) => `${count} of ${what}`).join(', ')}. Kept, and not understood here: this page does not show all
+          that is known of the station.
+        </p>
+      )}
+      <h2 className="text-note font-bold">{chosen === null ? 'Evidence for this chapter' : `Evidence for ${chosen.lamp}`}</h2>
+      {slips.length === 0 && <p className="text-note text-ink-2">Nothing yet.</p>}
+      <ol className="flex flex-col gap-3">
+        {slips.slice(0, most).map((placed) => (
+          <Slip
+            key={placed.entry.id}
+            when={station.speaker.when(placed.pos.ord)}
+            who={station.speaker.who(placed.entry.who)}
+            words={[placed.waits ? 'waits to be delivered' : null, bench.has(placed.entry.id) ? 'bench' : null].filter(
+              (word) => word !== null,
+            )}
+          >
+            {sayEntry(placed.entry, station.speaker)}
+          </Slip>
+        ))}
+      </ol>
+      {slips.length > most && (
+        <button
+          type="button"
+          className="button"
+          onClick={() => {
+            setMost(most + step);
+          }}
+        >
+          {slips.length - most} older
+        </button>
+      )}
+      <p className="text-small break-all text-ink-2">
+        {station.entries.length} entries{station.head === null ? '' : ` · head of the chain ${station.head.slice(0, 12)}`} · state{' '}
+        <span data-fingerprint={station.fingerprint}>{station.fingerprint.slice(0, 12)}</span>
+      </p>
+    </div>
+  );
+};

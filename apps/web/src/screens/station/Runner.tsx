@@ -1,0 +1,121 @@
+// The runner at the foot: the step in hand, its timer, the sign to wait for, at most two buttons. Always in the same place.
+import { useNavigate } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { minutes, seconds } from '@green-lamp/core/quantity';
+import { sayNext } from '@green-lamp/core/walk';
+import { Press } from '../../parts/Press.tsx';
+import { deviceName, enteredOnDevice, restartedDevice } from '../../commands/device.ts';
+import { type Station, useNow } from '../../store/use-station.ts';
+import { useDoor } from './door.ts';
+
+/** A modem's start: usual and late, common practice, no source. */
+const usual = seconds(60);
+const late = seconds(90);
+
+const clock = (of: number): string => {
+  const whole = Math.max(0, Math.floor(of / 1000));
+  if (whole >= 3600) return `${Math.floor(whole / 3600)}h${String(Math.floor((whole % 3600) / 60)).padStart(2, '0')}`;
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+};
+
+const Bar = ({ ran }: { ran: number }) => {
+  const share = Math.min(1, ran / minutes(2));
+  return (
+    <svg width="100%" height="14" aria-hidden="true" focusable="false" preserveAspectRatio="none" viewBox="0 0 1000 14">
+      <rect x="0" y="4" width="1000" height="6" fill="var(--rule)" />
+      <rect x="0" y="4" width={1000 * share} height="6" fill="var(--brass-edge)" />
+      <rect x={(1000 * usual) / minutes(2)} y="1" width="2" height="12" fill="var(--ink-2)" />
+      <rect x={(1000 * late) / minutes(2)} y="0" width="3" height="14" fill="var(--ink)" />
+    </svg>
+  );
+};
+
+export const Runner = ({ station }: { station: Station }) => {
+  const now = useNow(1000);
+  const go = useNavigate();
+  const door = useDoor(station);
+  const { step, work, speaker } = station;
+  const restarting = work.find(({ toRestart, since }) => toRestart.length > 0 && since !== null);
+  const entering = work.find(({ toEnter }) => toEnter.length > 0);
+  const restart = step.do === 'restart' ? work.find(({ device }) => device === step.device) : undefined;
+  const enter = step.do === 'enter' ? work.find(({ device }) => device === step.device) : undefined;
+  useHotkeys('e', () => {
+    const of = enter ?? entering;
+    if (of !== undefined) enteredOnDevice.run({ station, work: of }, () => undefined);
+  });
+  useHotkeys('r', () => {
+    const of = restart ?? restarting;
+    if (of !== undefined) restartedDevice.run({ station, work: of }, () => undefined);
+  });
+  const ran = restart?.since == null ? null : Math.max(0, now - restart.since);
+  return (
+    <section
+      aria-label="Step in hand"
+      className="flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2"
+    >
+      <span className="mono min-w-[104px] text-timer font-semibold whitespace-nowrap" role="timer" aria-label="Time in this step">
+        {ran === null ? '–:––' : clock(ran)}
+      </span>
+      <div className="min-w-0 grow">
+        {restart !== undefined && ran !== null ? (
+          <>
+            <p>
+              <strong>
+                {restart.device === 'desk'
+                  ? 'The desk takes it over.'
+                  : `${deviceName(station, restart.device).replace(/^./, (first) => first.toUpperCase())} restarts.`}
+              </strong>{' '}
+              Wait for: its network sign, as its papers have it. Usually {usual / 1000} s, late at {late / 1000} s.
+              {ran > late && ' It is late now.'}
+            </p>
+            <Bar ran={ran} />
+          </>
+        ) : (
+          <p>
+            <strong>{step.do === 'nothing' ? '' : 'In hand: '}</strong>
+            {sayNext(step, speaker)}
+          </p>
+        )}
+      </div>
+      {restart !== undefined && (
+        <Press
+          main
+          shortcut="R"
+          why={restartedDevice.run({ station, work: restart })}
+          onPress={() => {
+            restartedDevice.run({ station, work: restart }, () => undefined);
+          }}
+        >
+          {restartedDevice.label({ station, work: restart })}
+        </Press>
+      )}
+      {enter !== undefined && (
+        <Press
+          main
+          shortcut="E"
+          why={enteredOnDevice.run({ station, work: enter })}
+          onPress={() => {
+            enteredOnDevice.run({ station, work: enter }, () => undefined);
+          }}
+        >
+          {enteredOnDevice.label({ station, work: enter })}
+        </Press>
+      )}
+      {step.do === 'stop' && (
+        <Press main onPress={() => void go(`/stations/${station.stream}/sheet?field=${step.finding.fields[0] ?? ''}`)}>
+          Go to the fields
+        </Press>
+      )}
+      {step.do === 'lamp' && (
+        <Press
+          main
+          onPress={() => {
+            door.open(step.result);
+          }}
+        >
+          Open {step.result.lamp}
+        </Press>
+      )}
+    </section>
+  );
+};

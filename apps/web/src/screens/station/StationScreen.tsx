@@ -1,0 +1,123 @@
+// A station: its line across the top, always there; chapters in the order of the work; the margin of slips; the runner at the foot.
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { isStream, type Stream } from '@green-lamp/core/name';
+import { sayNext } from '@green-lamp/core/walk';
+import { Circuit, FlatCircuit } from '../../parts/Circuit.tsx';
+import { Empty, Waiting } from '../../parts/State.tsx';
+import { type Station, useStation } from '../../store/use-station.ts';
+import { useDoor } from './door.ts';
+import { Margin } from './Margin.tsx';
+import { Runner } from './Runner.tsx';
+
+/** Chapters that are drawn, under the number that each keeps for good. */
+const chapters = [
+  { key: '2', to: 'sheet', label: 'Sheet' },
+  { key: '5', to: 'proof', label: 'Proof' },
+] as const;
+
+/** Low windows and scrolled pages fold the circuit into one row. */
+const useFolded = (): { folded: boolean; onScroll: (of: HTMLElement) => void } => {
+  const low = (): boolean => window.innerHeight < 640;
+  const [folded, setFolded] = useState(low());
+  useEffect(() => {
+    const look = (): void => {
+      setFolded(low());
+    };
+    window.addEventListener('resize', look);
+    return () => {
+      window.removeEventListener('resize', look);
+    };
+  }, []);
+  const onScroll = useCallback((of: HTMLElement) => {
+    const room = of.scrollHeight - of.clientHeight;
+    if (of.scrollTop > 60 && room > 320) setFolded(true);
+    else if (of.scrollTop === 0) setFolded(low());
+  }, []);
+  return { folded, onScroll };
+};
+
+export const StationScreen = () => {
+  const { stream } = useParams();
+  return isStream(stream) ? <OpenStation stream={stream} /> : <Empty>There is no station of this name.</Empty>;
+};
+
+const OpenStation = ({ stream }: { stream: Stream }) => {
+  const station = useStation(stream);
+  if (station === 'asking') return <Waiting>Opening the station…</Waiting>;
+  if (station === 'none') return <Empty>This station is neither in this browser nor at the desk.</Empty>;
+  return <Drawn station={station} />;
+};
+
+const Drawn = ({ station }: { station: Station }) => {
+  const { folded, onScroll } = useFolded();
+  const { chosen, open, close } = useDoor(station);
+  const go = useNavigate();
+  const margin = useRef<HTMLElement>(null);
+  const where = chosen === null ? null : `${chosen.lamp}${chosen.result.path ?? ''}`;
+  useEffect(() => {
+    if (where !== null) margin.current?.scrollIntoView({ block: 'nearest' });
+  }, [where]);
+  useHotkeys(chapters.map(({ key }) => key).join(','), (_, { keys }) => {
+    const to = chapters.find(({ key }) => keys?.includes(key) === true)?.to;
+    if (to !== undefined) void go(`/stations/${station.stream}/${to}`);
+  });
+  const { speaker } = station;
+  const next = sayNext(station.step, speaker);
+  return (
+    <div className="flex h-full flex-col">
+      <section aria-label="The line" className="shrink-0 border-b border-rule-2 bg-sheet px-5 pt-2">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h1 className="text-head font-bold">{station.state.station?.name}</h1>
+          <p className="text-note">
+            <strong className="text-brass-ink">Next:</strong> {next}
+          </p>
+        </div>
+        {folded ? (
+          <FlatCircuit line={station.line} open={open} />
+        ) : (
+          <Circuit
+            line={station.line}
+            label={(path) => speaker.element(path)}
+            open={open}
+            chosen={chosen === null ? null : { lamp: chosen.lamp, path: chosen.result.path }}
+          />
+        )}
+      </section>
+      <div className="station-body min-h-0 grow">
+        <nav aria-label="Chapters" className="station-tabs bg-ground">
+          {chapters.map(({ key, to, label }) => (
+            <NavLink
+              key={to}
+              to={`/stations/${station.stream}/${to}`}
+              className={({ isActive }) =>
+                `flex h-11 items-center gap-3 border-l-[5px] px-5 font-semibold ${isActive ? 'border-brass-edge bg-sheet' : 'border-transparent text-brass-ink'}`
+              }
+            >
+              <span className="text-small" aria-hidden="true">
+                {key}
+              </span>
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+        <div
+          className="station-page bg-sheet"
+          onScroll={({ currentTarget }) => {
+            onScroll(currentTarget);
+          }}
+          tabIndex={0}
+          role="region"
+          aria-label="Chapter"
+        >
+          <Outlet context={station} />
+        </div>
+        <aside ref={margin} aria-label="Margin" className="station-margin bg-ground" tabIndex={0}>
+          <Margin station={station} chosen={chosen?.result ?? null} close={close} />
+        </aside>
+      </div>
+      <Runner station={station} />
+    </div>
+  );
+};

@@ -1,0 +1,115 @@
+// Proof: what is asked, what arrived, and the calls of this station as they come.
+import { useState } from 'react';
+import { elementsOf, wanted } from '@green-lamp/core/journal';
+import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
+import { instant } from '@green-lamp/core/quantity';
+import { CautionNote } from '../../../../parts/CautionNote.tsx';
+import { Choose, Field } from '../../../../parts/Field.tsx';
+import { FrameRow } from '../../../../parts/FrameRow.tsx';
+import { Empty, Waiting } from '../../../../parts/State.tsx';
+import { append } from '../../../../store/append.ts';
+import { useLive } from '../../../../store/live.ts';
+import type { FrameView } from '../../../../store/wire-types.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { useFrames } from '../../../../store/use-frames.ts';
+import { useChapter } from '../../door.ts';
+import { Asked } from './Asked.tsx';
+
+const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
+  const [path, setPath] = useState('');
+  const [words, setWords] = useState('');
+  const claim = (): void => {
+    const { receiver, event, grade, address, fromPort } = frame;
+    if (!isElementId(path) || receiver === null || event === null || !isGrade(grade)) return;
+    const data = {
+      frame: frame.id,
+      receiver: sure(isElementId, receiver),
+      event,
+      grade,
+      path,
+      source: { address, port: fromPort },
+      received: instant(frame.at),
+      simulated: frame.simulated,
+      words: words.trim(),
+    };
+    void append(station.stream, [{ kind: 'call.attributed', data }]);
+    setWords('');
+  };
+  return (
+    <details className="mt-3">
+      <summary className="link flex min-h-11 items-center">It came by another path</summary>
+      <div className="flex flex-wrap items-end gap-3">
+        <Choose
+          label="Path"
+          value={path}
+          change={setPath}
+          empty="choose"
+          of={elementsOf(station.state, 'path').map(({ id, label }) => ({ value: id, label }))}
+        />
+        <div className="grow">
+          <Field label="How you know" value={words} change={setWords} />
+        </div>
+        <button type="button" className="button" onClick={claim}>
+          Say so
+        </button>
+      </div>
+      <p className="text-small text-ink-2">A person’s word is a claim: it makes that strand marginal at most.</p>
+    </details>
+  );
+};
+
+export const ProofChapter = () => {
+  const station = useChapter();
+  const { frames, more, older, away } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+  const listeners = useLive((live) => live.listeners);
+  const account = elementsOf(station.state, 'receiver')
+    .map(({ id }) => wanted(station.state, settingKey('receiver', id, 'account')))
+    .find((value) => typeof value === 'string');
+  const listener = listeners.find(({ kind }) => kind === 'line');
+  const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;
+  return (
+    <div className="flex flex-col gap-5 px-5 py-3">
+      <Asked station={station} />
+      <section aria-label="Calls of this station">
+        <h2 className="mb-1 font-bold">What arrived</h2>
+        {away && <p className="text-note font-semibold">The desk does not answer; newer calls may have come.</p>}
+        {frames === null && !away && <Waiting />}
+        {frames?.length === 0 && <Empty>No call of this station has arrived yet.</Empty>}
+        <ul aria-live="polite">
+          {frames?.map((frame) => (
+            <FrameRow key={frame.id} frame={frame} zone={station.zone} path={name}>
+              <Claim station={station} frame={frame} />
+            </FrameRow>
+          ))}
+        </ul>
+        {more && (
+          <button type="button" className="button mt-3" onClick={older}>
+            Older calls
+          </button>
+        )}
+      </section>
+      <section aria-label="How to call">
+        <h2 className="mb-1 font-bold">Make the unit call</h2>
+        <CautionNote of="event" />
+        <p className="mt-2">
+          {listener === undefined ? (
+            'No listener is known now: the desk does not answer.'
+          ) : (
+            <>
+              The desk listens for line records on{' '}
+              <span className="mono">
+                {listener.host} port {listener.port}
+              </span>
+              . Any client will do:
+            </>
+          )}
+        </p>
+        <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
+          {typeof account === 'string'
+            ? `${account};;event=float_high;path=1`
+            : 'account;;event=float_high;path=1   (the sheet has no account yet)'}
+        </pre>
+      </section>
+    </div>
+  );
+};

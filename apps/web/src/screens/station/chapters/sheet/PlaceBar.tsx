@@ -1,0 +1,56 @@
+// Where the station stands: on the bench or at its site. What was proved before it was moved was a rehearsal.
+import { useState } from 'react';
+import { CautionNote } from '../../../../parts/CautionNote.tsx';
+import { Menu } from '../../../../parts/Menu.tsx';
+import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
+import { append } from '../../../../store/append.ts';
+import type { Station } from '../../../../store/use-station.ts';
+
+export const PlaceBar = ({ station }: { station: Station }) => {
+  const [saying, setSaying] = useState<Saying | null>(null);
+  const { placed } = station.state;
+  const atSite = placed?.place === 'site';
+  const fit = (): void => {
+    setSaying({
+      title: 'Fitted at the site',
+      label: 'Where exactly',
+      must: false,
+      button: 'It is fitted there',
+      above: <CautionNote of="mast" />,
+      say: (where) => void append(station.stream, [{ kind: 'placed', data: { place: 'site', where } }]),
+    });
+  };
+  const items = [
+    { label: atSite ? 'Moved to another place…' : 'Fitted at the site…', choose: fit },
+    ...(atSite
+      ? [
+          {
+            label: 'Taken back to the bench',
+            choose: () => void append(station.stream, [{ kind: 'placed', data: { place: 'bench', where: '' } }]),
+          },
+        ]
+      : []),
+    {
+      label: 'Shut: the door is closed',
+      choose: () => void append(station.stream, [{ kind: 'door.shut', data: { element: null, words: '' } }]),
+    },
+  ];
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <span className="text-note">
+        {atSite ? `At ${placed.where === '' ? 'its site' : placed.where}, since ${station.speaker.when(placed.pos.ord)}` : 'On the bench'}
+      </span>
+      <Menu label="What happened to the station" items={items}>
+        It was…
+      </Menu>
+      {saying !== null && (
+        <SayWindow
+          saying={saying}
+          close={() => {
+            setSaying(null);
+          }}
+        />
+      )}
+    </div>
+  );
+};

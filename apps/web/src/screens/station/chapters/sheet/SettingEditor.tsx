@@ -1,0 +1,151 @@
+// Edits one setting in place: the text is kept as typed, its meaning is shown, its problem is said on leaving.
+import { useState } from 'react';
+import { elementsOf, standing, wanted } from '@green-lamp/core/journal';
+import type { Json, SettingKey } from '@green-lamp/core/name';
+import { sentence } from '@green-lamp/core/problem';
+import { editValue, isSecret, type Parameter, parseTyped, secretFault } from '@green-lamp/core/sheet';
+import { Choose, Field } from '../../../../parts/Field.tsx';
+import { append, seal } from '../../../../store/append.ts';
+import { reveal } from '../../../../store/reveal.ts';
+import type { Station } from '../../../../store/use-station.ts';
+
+type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
+
+const suppliers: { readonly [S in Parameter['supplier']]: string } = {
+  carrier: 'Ask the carrier.',
+  IT: 'Ask IT.',
+  desk: 'Ask the desk.',
+  label: 'Read it off the label.',
+  manual: 'It stands in the manual.',
+  'house rule': 'A house rule says it.',
+  you: 'You decide it.',
+};
+
+const set = async (
+  { settingOf, station }: Props,
+  value: Json,
+  typed: string | null,
+  secrets: Parameters<typeof append>[2] = [],
+): Promise<void> => {
+  const data = {
+    key: settingOf,
+    value,
+    origin: 'typed' as const,
+    simulated: false,
+    over: standing(station.state, settingOf)?.pos.id ?? null,
+    ...(typed === null ? {} : { typed }),
+  };
+  await append(station.stream, [{ kind: 'setting.set', data }], secrets);
+};
+
+const Shown = ({ settingOf, station }: Props) => {
+  const value = wanted(station.state, settingOf);
+  const [plain, setPlain] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  if (!isSecret(value)) return null;
+  const show = async (): Promise<void> => {
+    try {
+      setPlain(await reveal(station.stream, settingOf, value.secret, station.state.last?.ord ?? 0));
+      setTimeout(() => {
+        setPlain(null);
+      }, 20_000);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'It could not be shown.');
+    }
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      <button type="button" className="button" onClick={() => void show()}>
+        Show it for 20 s
+      </button>
+      {plain !== null && <output className="mono border border-ink px-3 py-1 text-head">{plain}</output>}
+      {problem !== null && <span role="alert">{problem}</span>}
+      <span className="text-small text-ink-2">That it was shown is entered under your name.</span>
+    </div>
+  );
+};
+
+export const SettingEditor = (props: Props) => {
+  const { of, settingOf, station, close } = props;
+  const now = wanted(station.state, settingOf);
+  const [typed, setTyped] = useState(editValue(of, now));
+  const [failed, setFailed] = useState<string | null>(null);
+  const { form } = of;
+  const parsed = form.is === 'secret' ? null : parseTyped(of, typed);
+  const fault =
+    form.is === 'secret'
+      ? typed === ''
+        ? null
+        : secretFault(form, typed)
+      : parsed?.ok === false
+        ? parsed.problems.map((one) => sentence(one)).join(' ')
+        : null;
+  const keep = async (): Promise<void> => {
+    try {
+      if (fault !== null) {
+        setFailed(fault);
+        return;
+      }
+      if (form.is === 'secret') {
+        const made = typed === '' ? null : await seal(station.stream, typed);
+        if (typed !== '' && made === null)
+          throw new Error('This browser has no key of the desk yet, so it can’t keep a secret. Open the page once while the desk answers.');
+        await set(props, made === null ? null : { secret: made.ref }, null, made === null ? [] : [made.sealed]);
+      } else if (parsed?.ok === true) {
+        await set(props, parsed.value, typed === editValue(of, parsed.value) ? null : typed);
+      }
+      close();
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : 'It could not be kept.');
+    }
+  };
+  const choices =
+    form.is === 'choice'
+      ? form.of
+      : form.is === 'yesno'
+        ? [
+            { value: 'yes', label: form.yes },
+            { value: 'no', label: form.no },
+          ]
+        : form.is === 'element'
+          ? elementsOf(station.state, form.group).map(({ id, label }) => ({ value: id, label }))
+          : null;
+  const hint = `${of.why} ${suppliers[of.supplier]}`;
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+      onKeyDown={({ key }) => {
+        if (key === 'Escape') close();
+      }}
+    >
+      {choices === null ? (
+        <Field label={of.label} value={typed} change={setTyped} problem={fault} hint={hint} mono secret={form.is === 'secret'} focus />
+      ) : (
+        <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" hint={hint} />
+      )}
+      {form.is === 'secret' && <Shown {...props} />}
+      {failed !== null && (
+        <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
+          {failed}
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-3">
+        <button type="submit" className="button button-main">
+          Put it on the sheet
+        </button>
+        <button type="button" className="button" onClick={close}>
+          Leave it
+        </button>
+        {of.bears.length > 0 && of.enteredOn !== null && (
+          <span className="text-small text-ink-2">
+            Once entered on the device: {of.bears.join(', ')} {of.bears.length === 1 ? 'is' : 'are'} to be proved again.
+          </span>
+        )}
+      </div>
+    </form>
+  );
+};

@@ -1,0 +1,54 @@
+// Talks to the server. Every answer measures the clock; a network that is not there is told apart from a refusal.
+import { isObject } from '@green-lamp/core/name';
+import { measureSkew } from './device.ts';
+import type { Told } from './wire-types.ts';
+
+export class NoNetwork extends Error {}
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly problems: readonly Told[],
+  ) {
+    super(problems.map(({ sentence }) => sentence).join(' '));
+  }
+}
+
+type Every = { now: number; cursor: number; wire: number; life: string };
+const speaksOurWire = (body: unknown): body is Every =>
+  isObject(body) &&
+  typeof body['now'] === 'number' &&
+  typeof body['cursor'] === 'number' &&
+  body['wire'] === 1 &&
+  typeof body['life'] === 'string';
+
+const problemsOf = (body: unknown): Told[] =>
+  isObject(body) && Array.isArray(body['problems'])
+    ? (body['problems'] as Told[])
+    : [{ code: 'refused', path: '', sentence: 'The server answered in a way that this page does not know. Reload the page.' }];
+
+const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
+  const asked = Date.now();
+  let response: Response;
+  let body: unknown;
+  try {
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(20_000) });
+    body = await response.json();
+  } catch (cause) {
+    throw new NoNetwork('The desk does not answer.', { cause });
+  }
+  if (!response.ok) {
+    if (response.status >= 500) throw new NoNetwork('The desk could not answer.');
+    throw new Refusal(response.status, problemsOf(body));
+  }
+  if (!speaksOurWire(body)) throw new Refusal(response.status, problemsOf(null));
+  measureSkew(body.now, asked, Date.now());
+  return body as T & Every; // the server's answer of this wire version
+};
+
+export const get = <T>(path: string): Promise<T & Every> => ask<T>(path, { headers: { accept: 'application/json' } });
+export const post = <T>(path: string, person: string, body: object): Promise<T & Every> =>
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
+    body: JSON.stringify(body),
+  });

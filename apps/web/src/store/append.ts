@@ -1,0 +1,57 @@
+// Writes entries: into this browser's own store first, then into the queue's way out.
+import { isUlid, peopleStream, sure, type Stream, type Ulid } from '@green-lamp/core/name';
+import { type DataOf, type KindName, readData, type State, textOf, write } from '@green-lamp/core/journal';
+import { sentence } from '@green-lamp/core/problem';
+import { sealTo } from '@green-lamp/core/wire';
+import { db, type SealedSecret } from './db.ts';
+import { choosePerson, currentSkew, deviceId, deviceNow, newId } from './device.ts';
+import { foldStream } from './fold.ts';
+import { useLive } from './live.ts';
+import { deliverSoon } from './deliver.ts';
+
+export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[] } }[KindName];
+
+const stateOf = async (stream: Stream): Promise<State> => {
+  const kept = await db.kept.where('stream').equals(stream).toArray();
+  const waiting = await db.queue.where('stream').equals(stream).toArray();
+  return foldStream(stream, kept, waiting).state;
+};
+
+/** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. */
+export const append = async (stream: Stream, drafts: readonly Draft[], secrets: readonly SealedSecret[] = []): Promise<void> => {
+  const person = useLive.getState().person;
+  if (person === null) {
+    useLive.setState({ askPerson: true });
+    throw new Error('Say first who you are.');
+  }
+  await db.transaction('rw', db.kept, db.queue, async () => {
+    let since = (await stateOf(stream)).last?.ord ?? 0;
+    for (const draft of drafts) {
+      const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
+      const entry = write(pen, stream, draft.kind, draft.data as never, draft.re === undefined ? {} : { re: draft.re }); // kind and data come from one draft
+      const judged = readData(entry);
+      if (!judged.ok) throw new Error(judged.problems.map((of) => sentence(of)).join(' '));
+      since = Math.max(entry.at + (entry.skew ?? 0), since + 1);
+      const text = textOf(entry);
+      await db.queue.add({ id: entry.id, stream, text, person, secrets: secrets.filter(({ ref }) => text.includes(ref)) });
+    }
+  });
+  deliverSoon();
+};
+
+/** Adds a person who is new here and lets them work at this browser. */
+export const addPerson = async (name: string): Promise<void> => {
+  const id = newId();
+  choosePerson(id);
+  useLive.setState({ person: id, askPerson: false });
+  await append(peopleStream, [{ kind: 'person.added', data: { id, name } }]);
+};
+
+/** Seals a typed secret to the server's key; null while no key is known here. */
+export const seal = async (stream: Stream, plain: string): Promise<{ ref: Ulid; sealed: SealedSecret } | null> => {
+  const key = (await db.meta.get('server-key'))?.value;
+  if (key === undefined) return null;
+  const ref = sure(isUlid, newId());
+  const random = { key: crypto.getRandomValues(new Uint8Array(32)), nonce: crypto.getRandomValues(new Uint8Array(24)) };
+  return { ref, sealed: { ref, ...sealTo(key, `${stream} ${ref}`, plain, random) } };
+};

@@ -1,0 +1,45 @@
+// The browser's own store: kept entries, the queue, what was not accepted, and what stands beside the stations it keeps.
+import Dexie, { type EntityTable } from 'dexie';
+import type { Stream, Ulid } from '@green-lamp/core/name';
+import type { Heard } from '@green-lamp/core/lamp';
+import type { Traits } from '@green-lamp/core/check';
+import type { Sealed } from '@green-lamp/core/wire';
+import type { Summary, Told } from './wire-types.ts';
+
+export type KeptRow = { id: Ulid; n: number; stream: Stream; seq: number; text: string; hash: string; received: number; link: string };
+export type SealedSecret = Sealed & { ref: string };
+export type QueueRow = { q: number; id: Ulid; stream: Stream; text: string; person: Ulid; secrets: SealedSecret[] };
+export type RefusedRow = { id: Ulid; stream: Stream; text: string; person: Ulid; problems: Told[]; at: number };
+export type StreamRow = {
+  stream: Stream;
+  /** Cursor up to which this stream's entries are here. */
+  n: number;
+  heard: Heard[];
+  head: { seq: number; link: string; state: string } | null;
+  traits: (Traits & { ref: string })[];
+  asOf: number | null;
+};
+export type SummaryRow = Summary & { asOf: number };
+
+class Store extends Dexie {
+  kept!: EntityTable<KeptRow, 'id'>;
+  queue!: EntityTable<QueueRow, 'q'>;
+  refused!: EntityTable<RefusedRow, 'id'>;
+  streams!: EntityTable<StreamRow, 'stream'>;
+  summaries!: EntityTable<SummaryRow, 'stream'>;
+  meta!: EntityTable<{ name: string; value: string }, 'name'>;
+
+  constructor() {
+    super('green-lamp');
+    this.version(1).stores({
+      kept: 'id, stream, [stream+n], n',
+      queue: '++q, id, stream',
+      refused: 'id, stream',
+      streams: 'stream',
+      summaries: 'stream',
+      meta: 'name',
+    });
+  }
+}
+
+export const db = new Store();

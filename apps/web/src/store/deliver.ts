@@ -1,0 +1,87 @@
+// The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
+import { db, type KeptRow, type QueueRow } from './db.ts';
+import { NoNetwork, post, Refusal } from './api.ts';
+import { sharedNow } from './device.ts';
+import { useLive } from './live.ts';
+import { pullSoon } from './pull.ts';
+import type { Answer } from './wire-types.ts';
+
+const mostAtOnce = 100;
+let due: ReturnType<typeof setTimeout> | null = null;
+let again = 500;
+
+export const deliverSoon = (after = 0): void => {
+  if (due !== null) clearTimeout(due);
+  due = setTimeout(() => {
+    due = null;
+    void ((navigator.locks as LockManager | undefined) === undefined ? deliver() : navigator.locks.request('green-lamp:deliver', deliver));
+  }, after);
+};
+
+const deliver = async (): Promise<void> => {
+  try {
+    for (;;) {
+      const waiting = await db.queue.orderBy('q').limit(mostAtOnce).toArray();
+      const [first] = waiting;
+      if (first === undefined) break;
+      const end = waiting.findIndex(({ person }) => person !== first.person);
+      await send(end === -1 ? waiting : waiting.slice(0, end));
+    }
+    again = 500;
+    pullSoon();
+  } catch (error) {
+    if (!(error instanceof NoNetwork)) throw error;
+    useLive.setState({ connected: false });
+    again = Math.min(again * 2, 15_000);
+    deliverSoon(again);
+  }
+};
+
+/** Sends rows of one person. A refusal of the whole body halves it; one alone goes to what was not accepted. */
+const send = async (rows: readonly QueueRow[]): Promise<void> => {
+  const [first] = rows;
+  if (first === undefined) return;
+  try {
+    const secrets = rows.flatMap((row) => row.secrets);
+    const { answers } = await post<{ answers: Answer[] }>('/api/entries', first.person, { entries: rows.map(({ text }) => text), secrets });
+    useLive.setState({ connected: true });
+    await settle(rows, answers);
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error;
+    if (rows.length === 1) {
+      await settle(rows, [{ id: first.id, is: 'refused', problems: [...error.problems] }]);
+      return;
+    }
+    const half = Math.ceil(rows.length / 2);
+    await send(rows.slice(0, half));
+    await send(rows.slice(half));
+  }
+};
+
+const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Promise<void> => {
+  await db.transaction('rw', db.queue, db.kept, db.refused, async () => {
+    for (const [i, row] of rows.entries()) {
+      const answer = answers[i];
+      if (answer === undefined) continue;
+      const { id, stream, text, person } = row;
+      if (answer.is === 'refused') await db.refused.put({ id, stream, text, person, problems: answer.problems, at: sharedNow() });
+      else {
+        const { n, seq, hash, received, link } = answer;
+        const kept: KeptRow = { id, n, stream, seq, text, hash, received, link };
+        await db.kept.put(kept);
+      }
+      await db.queue.delete(row.q);
+    }
+  });
+};
+
+/** Puts an entry that was not accepted back into the queue, as it is. */
+export const offerAgain = async (id: string): Promise<void> => {
+  await db.transaction('rw', db.queue, db.refused, async () => {
+    const row = await db.refused.get(id as KeptRow['id']); // Dexie's key type is the branded id
+    if (row === undefined) return;
+    await db.refused.delete(row.id);
+    await db.queue.add({ id: row.id, stream: row.stream, text: row.text, person: row.person, secrets: [] });
+  });
+  deliverSoon();
+};

@@ -1,0 +1,49 @@
+// What the screens watch that is no entry: the connection, the listeners, the tail of frames, how much waits.
+import { create } from 'zustand';
+import type { Ulid } from '@green-lamp/core/name';
+import { chosenPerson } from './device.ts';
+import type { FrameView, ListenerState } from './wire-types.ts';
+
+export type Theme = 'day' | 'night';
+type Live = {
+  connected: boolean;
+  listeners: readonly ListenerState[];
+  frames: readonly FrameView[];
+  waiting: number;
+  refused: number;
+  person: Ulid | null;
+  theme: Theme;
+  askPerson: boolean;
+};
+
+const storedTheme = (): Theme => {
+  const there = localStorage.getItem('green-lamp:theme');
+  if (there === 'day' || there === 'night') return there;
+  return matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day';
+};
+
+export const useLive = create<Live>(() => ({
+  connected: false,
+  listeners: [],
+  frames: [],
+  waiting: 0,
+  refused: 0,
+  person: chosenPerson(),
+  theme: storedTheme(),
+  askPerson: false,
+}));
+
+const mostFrames = 200;
+
+/** Adds frames to the tail, newest first, each once. */
+export const addFrames = (frames: readonly FrameView[]): void => {
+  useLive.setState(({ frames: there }) => {
+    const known = new Map([...there, ...frames].map((frame) => [frame.id, frame]));
+    return { frames: [...known.values()].sort((a, b) => b.id - a.id).slice(0, mostFrames) };
+  });
+};
+
+export const setTheme = (theme: Theme): void => {
+  localStorage.setItem('green-lamp:theme', theme);
+  useLive.setState({ theme });
+};

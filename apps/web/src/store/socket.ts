@@ -1,0 +1,52 @@
+// The live channel. It only says that there is something; what it is comes over HTTP.
+import { isObject } from '@green-lamp/core/name';
+import { liveQuery } from 'dexie';
+import { db } from './db.ts';
+import { deliverSoon } from './deliver.ts';
+import { addFrames, useLive } from './live.ts';
+import { onOffered, pullSoon } from './pull.ts';
+import type { FrameView, ListenerState } from './wire-types.ts';
+
+let again = 500;
+
+const connect = (): void => {
+  const socket = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/ws`);
+  socket.onopen = () => {
+    again = 500;
+    useLive.setState({ connected: true });
+    deliverSoon();
+    pullSoon();
+  };
+  socket.onmessage = ({ data }) => {
+    const message: unknown = JSON.parse(String(data));
+    if (!isObject(message)) return;
+    if (Array.isArray(message['listeners'])) useLive.setState({ listeners: message['listeners'] as ListenerState[] });
+    if (Array.isArray(message['frames'])) {
+      addFrames(message['frames'] as FrameView[]);
+      pullSoon();
+    }
+    if (typeof message['cursor'] === 'number') pullSoon();
+  };
+  socket.onclose = () => {
+    useLive.setState({ connected: false, listeners: [] });
+    again = Math.min(again * 2, 10_000);
+    setTimeout(connect, again);
+  };
+};
+
+/** Starts everything that runs beside the screens: the live channel, the queue, the counts of what waits. */
+export const startStore = (): void => {
+  liveQuery(async () => ({ waiting: await db.queue.count(), refused: await db.refused.count() })).subscribe((counts) => {
+    useLive.setState(counts);
+  });
+  onOffered(() => {
+    deliverSoon();
+  });
+  connect();
+  deliverSoon();
+  pullSoon();
+  window.addEventListener('online', () => {
+    deliverSoon();
+    pullSoon();
+  });
+};

@@ -1,0 +1,105 @@
+// One station as the screens see it: its state with what waits, its line, its findings, the step in hand.
+import { useEffect, useState } from 'react';
+import { liveQuery } from 'dexie';
+import { peopleStream, settingKey, type Stream } from '@green-lamp/core/name';
+import { check, type Finding } from '@green-lamp/core/check';
+import { shippedHouse } from '@green-lamp/core/house';
+import { canonical, hashOf, type Speaker, speakerOf, type State, wanted } from '@green-lamp/core/journal';
+import { asItRuns, asPlanned, lamps, type Line } from '@green-lamp/core/lamp';
+import type { Instant } from '@green-lamp/core/quantity';
+import { deviceWork, type DeviceWork, type NextStep, nextStep } from '@green-lamp/core/walk';
+import { db, type StreamRow } from './db.ts';
+import { sharedNow } from './device.ts';
+import { type Folded, foldStream } from './fold.ts';
+import { keepStream } from './pull.ts';
+
+export const useLiveQuery = <T>(query: () => Promise<T>, by: readonly unknown[]): T | undefined => {
+  const [value, setValue] = useState<T | undefined>(undefined);
+  useEffect(() => {
+    const running = liveQuery(query).subscribe({ next: setValue });
+    return () => {
+      running.unsubscribe();
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the query is named by `by`
+  }, by);
+  return value;
+};
+
+/** The shared clock, looked at again every so often. */
+export const useNow = (every = 15_000): Instant => {
+  const [now, setNow] = useState(sharedNow());
+  useEffect(() => {
+    const timer = setInterval(() => {
+      setNow(sharedNow());
+    }, every);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [every]);
+  return now;
+};
+
+const foldedOf = async (stream: Stream): Promise<Folded> => {
+  const kept = await db.kept.where('stream').equals(stream).toArray();
+  const waiting = await db.queue.where('stream').equals(stream).toArray();
+  return foldStream(stream, kept, waiting);
+};
+
+export type People = { readonly [person: string]: string };
+export const usePeople = (): People => useLiveQuery(async () => (await foldedOf(peopleStream)).state.people, []) ?? {};
+
+export const useStream = (stream: Stream): Folded | undefined => {
+  useEffect(() => void keepStream(stream), [stream]);
+  return useLiveQuery(() => foldedOf(stream), [stream]);
+};
+
+export type Station = {
+  readonly stream: Stream;
+  readonly state: State;
+  readonly entries: Folded['entries'];
+  readonly line: Line;
+  readonly findings: readonly Finding[];
+  readonly findingsAsItRuns: readonly Finding[];
+  readonly step: NextStep;
+  readonly work: readonly DeviceWork[];
+  readonly speaker: Speaker;
+  readonly zone: string;
+  readonly now: Instant;
+  readonly beside: StreamRow | null;
+  /** Fingerprint of what the server has kept, folded here. */
+  readonly fingerprint: string;
+  readonly head: string | null;
+};
+
+/** 'asking' until this browser's own store has answered; 'none' where neither it nor the desk knows the station. */
+export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
+  const folded = useStream(stream);
+  const people = usePeople();
+  const beside = useLiveQuery(async () => (await db.streams.get(stream)) ?? null, [stream]);
+  const now = useNow();
+  if (folded === undefined || beside === undefined) return 'asking';
+  if (folded.state.station === null) return beside?.asOf == null && folded.state.count === 0 ? 'asking' : 'none';
+  const { state } = folded;
+  const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
+  const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false };
+  const line = lamps(state, { house: shippedHouse, heard: beside?.heard ?? [], now });
+  const findings = check(asPlanned(state), around);
+  const zoneValue = wanted(state, settingKey('site', null, 'zone'));
+  const zone = typeof zoneValue === 'string' ? zoneValue : 'UTC';
+  return {
+    stream,
+    state,
+    entries: folded.entries,
+    line,
+    findings,
+    findingsAsItRuns: check(asItRuns(state), around),
+    step: nextStep(state, line, findings),
+    work: deviceWork(state),
+    speaker: speakerOf(state, (person) => people[person] ?? null, now, zone),
+    zone,
+    now,
+    beside,
+    fingerprint: hashOf(canonical(folded.kept)),
+    head: beside?.head?.link ?? null,
+  };
+};

@@ -1,0 +1,46 @@
+// What the server answers, as this page reads it. Parsed once in api.ts and trusted from there on.
+import type { Stream } from '@green-lamp/core/name';
+import type { Line } from '@green-lamp/core/lamp';
+
+export type Told = { code: string; path: string; sentence: string };
+export type Summary = {
+  stream: Stream;
+  name: string;
+  demo: boolean;
+  line: Line;
+  next: string;
+  who: 'you' | 'desk' | 'the clock';
+  urgent: boolean;
+  strange: boolean;
+};
+export type Counts = { all: number; mine: number; others: number };
+export type ListenerState = { kind: string; host: string; port: number; state: 'listening' | 'closed'; connections: number };
+export type FrameView = {
+  id: number;
+  at: number;
+  kept: number;
+  listener: string;
+  port: number;
+  address: string;
+  fromPort: number;
+  status: 'matched' | 'unknown' | 'not understood';
+  why: string | null;
+  account: string | null;
+  instant: string | null;
+  station: Stream | null;
+  stationName: string | null;
+  receiver: string | null;
+  path: string | null;
+  how: string | null;
+  event: string | null;
+  grade: number | null;
+  simulated: boolean;
+  repeats: number;
+  entry: string | null;
+  bytes: string;
+  fields: { [key: string]: string };
+  nearest: { account: string; stream: Stream; name: string; how: string }[];
+};
+export type Answer =
+  | { id: string | null; is: 'kept' | 'already'; hash: string; seq: number; received: number; link: string; n: number }
+  | { id: string | null; is: 'refused'; problems: Told[] };

@@ -1,0 +1,12 @@
+import tailwindcss from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defaultClientConditions, defineConfig } from 'vite';
+
+const api = process.env['GREENLAMP_API'] ?? 'http://127.0.0.1:4180';
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { conditions: ['source', ...defaultClientConditions] },
+  build: { outDir: 'dist/page', emptyOutDir: true, chunkSizeWarningLimit: 900 },
+  server: { proxy: { '/api': api, '/ws': { target: api, ws: true } } },
+});

@@ -1,0 +1,106 @@
+// A server of one's own for each worker: its data folder, its free ports, its clock. And a plain socket client that shares no code with the core.
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { test as base } from '@playwright/test';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+
+export class Desk {
+  web = '';
+  linePort = 0;
+  output = '';
+  #process: ChildProcess | null = null;
+  readonly folder: string;
+
+  constructor(private readonly env: { readonly [name: string]: string } = {}) {
+    this.folder = mkdtempSync(join(tmpdir(), 'green-lamp-'));
+  }
+
+  get data(): string {
+    return join(this.folder, 'data');
+  }
+
+  /** Starts the built server; a second start takes the ports of the first, so that pages find it again. */
+  async start(): Promise<this> {
+    const env = {
+      ...process.env,
+      GREENLAMP_DATA: this.data,
+      GREENLAMP_KEYS: join(this.folder, 'keys'),
+      PORT: this.web === '' ? '0' : new URL(this.web).port,
+      GREENLAMP_LINE_PORT: String(this.linePort),
+      ...this.env,
+    };
+    const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    this.#process = server;
+    await new Promise<void>((done, failed) => {
+      const hear = (chunk: Buffer): void => {
+        this.output += chunk.toString();
+        const web = /Green Lamp\s+(http:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
+        const line = /Listener\s+line\s+\S+:(\d+)\s/g.exec(this.output.slice(this.output.lastIndexOf('Listener')));
+        if (web?.[1] === undefined || line?.[1] === undefined) return;
+        this.web = web[1];
+        this.linePort = Number(line[1]);
+        done();
+      };
+      server.stdout.on('data', hear);
+      server.stderr.on('data', hear);
+      server.once('exit', (code) => {
+        failed(new Error(`the server ended with ${code}: ${this.output}`));
+      });
+    });
+    return this;
+  }
+
+  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const server = this.#process;
+    this.#process = null;
+    if (server?.exitCode !== null) return;
+    const ended = once(server, 'exit');
+    server.kill(signal);
+    await ended;
+  }
+
+  async end(): Promise<void> {
+    await this.stop('SIGKILL');
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Sends records as any client would and gives the desk's answers, a line each. */
+  async send(...records: string[]): Promise<string[]> {
+    return this.sendBytes(Buffer.from(records.map((record) => `${record}\n`).join('')));
+  }
+
+  sendBytes(bytes: Uint8Array): Promise<string[]> {
+    return new Promise((done, failed) => {
+      const socket = connect(this.linePort, '127.0.0.1', () => socket.end(bytes));
+      let answer = '';
+      socket.on('data', (chunk) => (answer += chunk.toString()));
+      socket.on('error', failed);
+      socket.on('close', () => {
+        done(answer.split('\n').filter((line) => line !== ''));
+      });
+    });
+  }
+
+  async get<T>(path: string): Promise<T> {
+    return (await (await fetch(`${this.web}${path}`)).json()) as T;
+  }
+}
+
+export const test = base.extend<object, { desk: Desk }>({
+  desk: [
+    // biome-ignore lint: Playwright wants the pattern
+    async ({}, use) => {
+      const desk = await new Desk({ GREENLAMP_DEMO: '1', GREENLAMP_CLOCK: '2026-11-12T14:40:00Z' }).start();
+      await use(desk);
+      await desk.end();
+    },
+    { scope: 'worker' },
+  ],
+});
+export { expect } from '@playwright/test';

@@ -1,0 +1,76 @@
+import { expect, test } from './desk.ts';
+import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+
+test('from blank to a proven call: a new station, its account, an outside client, and what a new APN does to the proof', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Rain gauge, High Intake', account });
+  await expect(lamp(page, /^Call, dark/)).toBeVisible();
+  await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
+  await section(page, 'Work on the devices').getByRole('button', { name: 'I have entered these on Modem' }).click();
+  await section(page, 'Work on the devices')
+    .getByRole('button', { name: /Modem was restarted/ })
+    .click();
+  await delivered(page);
+
+  expect(await desk.send(`${account};;event=test`)).toEqual(['OK 1']);
+  await expect(lamp(page, /^Call, marginal, grade 6, bench/)).toBeVisible();
+  await expect(lamp(page, /^Route, path 1, proven, grade 6, bench/)).toBeVisible();
+  expect(await desk.send(`${account};2026-11-12T14:41:00Z;event=rain_high;zone=1`)).toEqual(['OK 1']);
+  await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
+  await expect(lamp(page, /^Bearer, path 1, proven, grade 7, bench$/)).toBeVisible();
+
+  await setting(page, /^SIM, /, 'APN', 'iot.fellwave.example');
+  await expect(lamp(page, /^Call, proven, grade 7, bench, a change waits$/)).toBeVisible();
+  await page
+    .getByRole('region', { name: 'Step in hand' })
+    .getByRole('button', { name: /I have entered it/ })
+    .click();
+  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
+  await lamp(page, /^Bearer, path 1, stale/).click();
+  await expect(
+    page
+      .getByRole('complementary', { name: 'Margin' })
+      .getByText(/APN \(SIM\) was changed on the device .* by Ines: iot\.fellwave\.example, before m2m\.fellwave\.example\./),
+  ).toBeVisible();
+
+  await page
+    .getByRole('region', { name: 'Step in hand' })
+    .getByRole('button', { name: /Modem was restarted/ })
+    .click();
+  await delivered(page);
+  await expect(lamp(page, /^Call, stale/)).toBeVisible();
+  expect(await desk.send(`${account};;event=rain_high`)).toEqual(['OK 1']);
+  await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
+  await page.reload();
+  await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
+
+  await page.keyboard.press('5');
+  await page
+    .getByRole('region', { name: 'Calls of this station' })
+    .getByRole('button', { name: /Event ‘rain_high’ over Cellular/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('Raw bytes as text').first()).toHaveText(`${account};;event=rain_high`);
+  await expect(page.getByText(/committed \d+ ms later, then answered/)).toBeVisible();
+});
+
+test('placed at the site, the bench proof falls; a call from there proves it without the word bench', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Bench then site', account, paths: ['Ethernet'] });
+  await delivered(page);
+  await desk.send(`${account};;event=door`);
+  await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+  await page.getByRole('button', { name: 'What happened to the station' }).click();
+  await page.getByRole('menuitem', { name: /Fitted at the site/ }).click();
+  await page.getByLabel('Where exactly').fill('the pump house');
+  await page.getByRole('button', { name: 'It is fitted there' }).click();
+  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
+  await delivered(page);
+  await desk.send(`${account};;event=door`);
+  await expect(lamp(page, /^Call, proven, grade 7$/)).toBeVisible();
+});

@@ -1,0 +1,24 @@
+import { execFileSync } from 'node:child_process';
+import { defineConfig } from '@playwright/test';
+
+const chromium = execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
+
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.e2e.ts',
+  workers: 2,
+  fullyParallel: true,
+  retries: 0,
+  timeout: 60_000,
+  reporter: [['line']],
+  outputDir: 'test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    video: 'off',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: chromium,
+      args: ['--no-sandbox', '--disable-dev-shm-usage', '--force-color-profile=srgb', '--font-render-hinting=none'],
+    },
+  },
+});

@@ -1,0 +1,59 @@
+// What a technician does at the screen, in the job's words.
+import { expect, type Page } from '@playwright/test';
+
+let accounts = 1000 + Math.floor(Math.random() * 200) * 40;
+/** An account of this test's own. */
+export const newAccount = (): string => String(++accounts);
+
+/** Opens the page and says who works there. */
+export const arrive = async (page: Page, web: string, path = '/stations', name = 'Ines'): Promise<void> => {
+  await page.goto(`${web}${path}`);
+  const known = page.getByRole('dialog').getByRole('button', { name, exact: true });
+  const field = page.getByLabel('Somebody else');
+  await known.or(field).first().waitFor();
+  await page.waitForTimeout(300);
+  if (await known.isVisible()) await known.click();
+  else {
+    await field.fill(name);
+    await page.getByRole('button', { name: 'That is me' }).click();
+  }
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+};
+
+export const openStation = async (
+  page: Page,
+  of: { name: string; account: string; paths?: ('Cellular' | 'Ethernet' | 'Wi-Fi')[] },
+): Promise<string> => {
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('button', { name: 'New station' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill(of.name);
+  await dialog.getByLabel('Account at the desk').fill(of.account);
+  for (const path of of.paths ?? ['Cellular']) if (path !== 'Cellular') await dialog.getByRole('button', { name: path }).click();
+  if (of.paths !== undefined && !of.paths.includes('Cellular')) await dialog.getByRole('button', { name: 'Cellular' }).click();
+  await dialog.getByRole('button', { name: 'Open the station' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: of.name })).toBeVisible();
+  return /stations\/(station:[0-9A-Z]+)/.exec(page.url())?.[1] ?? '';
+};
+
+/** The section of an element or holder on the sheet. */
+export const section = (page: Page, name: string | RegExp) => page.getByRole('region', { name });
+
+export const setting = async (page: Page, where: string | RegExp, label: string, value: string): Promise<void> => {
+  const of = section(page, where);
+  await of
+    .getByRole('button')
+    .filter({ has: page.getByText(label, { exact: true }) })
+    .first()
+    .click();
+  const field = of.getByLabel(label, { exact: true });
+  if ((await field.evaluate((element) => element.tagName)) === 'SELECT') await field.selectOption({ label: value });
+  else await field.fill(value);
+  await of.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await expect(of.getByRole('button', { name: 'Put it on the sheet' })).toHaveCount(0);
+};
+
+export const lamp = (page: Page, name: RegExp | string) => page.getByRole('region', { name: 'The line' }).getByRole('button', { name });
+export const delivered = async (page: Page): Promise<void> => {
+  await expect(page.getByText('all entries delivered')).toBeVisible({ timeout: 20_000 });
+};

@@ -1,0 +1,70 @@
+// An entry as a sentence, for slips and the logbook. One line a kind; a secret never shows.
+import type { SettingKey } from '../name/index.ts';
+import { showFigure } from '../quantity/index.ts';
+import { readingOf } from '../sheet/index.ts';
+import type { Entry } from './entry.ts';
+import { type DataOf, type KindName, readData } from './kinds/index.ts';
+import type { Speaker } from './speaker.ts';
+
+const many = (keys: readonly SettingKey[], s: Speaker): string => {
+  const [first] = keys;
+  return first !== undefined && keys.length === 1 ? s.setting(first) : `${keys.length} settings`;
+};
+
+const reading = (d: DataOf<'reading.taken'>): string => {
+  const label = readingOf(d.what)?.label ?? d.what;
+  if (typeof d.value === 'number' && d.in !== null) return `${label}: ${showFigure(d.value, d.in)}.`;
+  return typeof d.value === 'string' ? `${label}: ${d.value}.` : `${label}.`;
+};
+
+const stagesSaid = {
+  entered: 'entered on the device',
+  applied: 'applied',
+  inForce: 'in force',
+  readBack: 'read back from the device',
+} as const;
+const hardware = (what: string, d: { element: DataOf<'card.changed'>['element']; words: string }, s: Speaker): string =>
+  `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
+
+const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string } = {
+  'station.opened': (d) => `Station opened: ${d.name}.`,
+  'station.named': (d) => `Renamed ${d.name}.`,
+  'element.added': (d) => `${d.label} added to the sheet.`,
+  'element.labelled': (d) => `Now called ${d.label}.`,
+  'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
+  'person.added': (d) => `${d.name} added.`,
+  'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.`,
+  'setting.staged': (d, s) => {
+    const [first] = d.of;
+    const value = first !== undefined && d.of.length === 1 ? `: ${s.value(first.key, first.value)}` : '';
+    return `${many(
+      d.of.map(({ key }) => key),
+      s,
+    )} ${stagesSaid[d.stage]}${value}.`;
+  },
+  placed: (d) => (d.place === 'site' ? `Fitted at ${d.where === '' ? 'its site' : d.where}.` : 'Put on the bench.'),
+  'card.changed': (d, s) => hardware('card changed', d, s),
+  'antenna.changed': (d, s) => hardware('aerial changed', d, s),
+  'cable.changed': (d, s) => hardware('cable changed', d, s),
+  'unit.replaced': (d, s) => hardware('replaced', d, s),
+  'door.shut': (d, s) => hardware('The door was shut', d, s),
+  'reading.taken': (d) => reading(d),
+  'declaration.made': (d) => `By word: ${d.words}`,
+  'none.accepted': (d, s) =>
+    `${d.lamp ?? (d.path === null ? 'It' : s.element(d.path))} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,
+  'finding.accepted': (d) => `A finding was ${d.lifted ? 'opened again' : 'accepted'}: ${d.reason}`,
+  'call.arrived': (d, s) =>
+    `${d.grade >= 7 ? `Event '${d.event}'` : 'A test call'}${d.simulated ? ' (simulated)' : ''} of account ${d.account} arrived${d.path === null ? ', path unknown' : ` over ${s.element(d.path)}`}. Grade ${d.grade}.`,
+  'call.attributed': (d, s) =>
+    `Frame ${d.frame} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
+  'note.written': (d) => d.words,
+  'secret.revealed': (d, s) => `${s.setting(d.key)} was shown.`,
+};
+
+/** The sentence of an entry; a kind from a newer version says so. */
+export const sayEntry = (entry: Entry, speaker: Speaker): string => {
+  const read = readData(entry);
+  if (!read.ok || read.value === null) return `An entry of kind '${entry.kind}' from a newer version: kept, not understood here.`;
+  const say = says[read.value.kind] as (data: unknown, s: Speaker) => string; // kind and data come from one member
+  return say(read.value.data, speaker);
+};

@@ -1,0 +1,4 @@
+import { build, install } from './tools.mjs';
+
+install();
+build();

@@ -1,0 +1,105 @@
+// Everything that must hold: lint, types, unit tests, end-to-end tests. Installs what is missing, prints each stage's seconds, ends with one line that counts.
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, install, readJson, root, run, tool } from './tools.mjs';
+
+const started = Date.now();
+let passed = 0;
+let failed = 0;
+const stages = [];
+
+/** Runs one stage; it counts as one test itself unless it says how many there were. */
+const stage = (name, work) => {
+  const from = Date.now();
+  const { ok, good = ok ? 1 : 0, bad = ok ? 0 : 1 } = work();
+  passed += good;
+  failed += bad;
+  stages.push(`${name.padEnd(14)} ${((Date.now() - from) / 1000).toFixed(1).padStart(6)} s   ${ok ? 'good' : 'FAILED'}`);
+  console.log(`--- ${stages.at(-1)}`);
+};
+const shell = (name, args, options) => {
+  const { code, out } = tool(name, args, { quiet: true, ...options });
+  if (code !== 0) console.log(out.slice(-12_000));
+  return { ok: code === 0 };
+};
+
+const debian = () => {
+  const wanted = readFileSync(join(root, 'scripts', 'debian-packages.txt'), 'utf8')
+    .split('\n')
+    .filter((line) => line !== '');
+  const has = ({ name }) => run('dpkg', ['-s', name], { quiet: true }).code === 0;
+  if (run('sh', ['-c', 'command -v dpkg'], { quiet: true }).code !== 0 || wanted.every((name) => has({ name }))) return { ok: true };
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
+  const apt = (args) =>
+    run(sudo[0] ?? 'apt-get', [...(sudo.length > 0 ? ['apt-get'] : []), ...args], {
+      quiet: true,
+      seconds: 600,
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+    });
+  apt(['update']);
+  const { code, out } = apt(['-o', 'DPkg::Lock::Timeout=300', 'install', '-y', '--no-install-recommends', ...wanted]);
+  if (code !== 0) console.log(out.slice(-4000));
+  return { ok: code === 0 };
+};
+
+const jest = () => {
+  const report = join(root, '.cache', 'jest.json');
+  const { code, out } = tool('jest', ['--json', `--outputFile=${report}`, '--forceExit', '--silent'], { quiet: true, seconds: 420 });
+  if (code !== 0) console.log(out.slice(-20_000));
+  if (!existsSync(report)) return { ok: false };
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = readJson(report);
+  const bad = numFailedTests + numRuntimeErrorTestSuites;
+  return { ok: code === 0, good: numPassedTests, bad: code === 0 ? bad : Math.max(1, bad) };
+};
+
+const e2e = () => {
+  const report = join(root, '.cache', 'e2e.json');
+  const { code, out } = tool('playwright', ['test', '--reporter=json'], {
+    cwd: join(root, 'e2e'),
+    quiet: true,
+    seconds: 420,
+    env: { PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+  });
+  if (!existsSync(report)) {
+    console.log(out.slice(-8000));
+    return { ok: false };
+  }
+  const { stats, suites } = readJson(report);
+  const show = (suite) => {
+    for (const spec of suite.specs ?? [])
+      if (!spec.ok)
+        console.log(
+          `${spec.file}: ${spec.title}\n${spec.tests
+            .flatMap((test) => test.results.flatMap((result) => result.errors.map((error) => error.message)))
+            .join('\n')
+            .slice(0, 3000)}`,
+        );
+    for (const inner of suite.suites ?? []) show(inner);
+  };
+  for (const suite of suites) show(suite);
+  return { ok: code === 0, good: stats.expected + stats.flaky, bad: code === 0 ? stats.unexpected : Math.max(1, stats.unexpected) };
+};
+
+mkdirSync(join(root, '.cache'), { recursive: true });
+stage('packages', () => {
+  install();
+  return { ok: true, good: 0 };
+});
+stage('debian', () => ({ ...debian(), good: 0 }));
+stage('build', () => {
+  build();
+  return { ok: true, good: 0 };
+});
+stage('types', () => shell('tsc', ['-b'], { seconds: 240 }));
+stage('lint', () => shell('eslint', ['--cache', '--cache-location', '.cache/eslint', '--max-warnings', '0', '.'], { seconds: 300 }));
+stage('imports', () =>
+  shell('depcruise', ['--config', '.dependency-cruiser.mjs', 'packages/core/src', 'apps/server/src', 'apps/web/src'], { seconds: 120 }),
+);
+stage('unused', () => shell('knip', [], { seconds: 120 }));
+stage('format', () => shell('biome', ['format', '.'], { seconds: 60 }));
+stage('unit', jest);
+stage('end to end', e2e);
+
+console.log(`\n${stages.join('\n')}\nall            ${((Date.now() - started) / 1000).toFixed(1).padStart(6)} s`);
+console.log(`${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);
