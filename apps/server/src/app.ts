@@ -1,6 +1,7 @@
 // Puts the server together. Every feature is a folder; this page is the list.
 import 'reflect-metadata';
 import { existsSync } from 'node:fs';
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { type DynamicModule, Module, ValidationPipe } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
@@ -20,7 +21,7 @@ import { Journal } from './journal/journal.ts';
 import { JournalController } from './journal/journal.controller.ts';
 import { Take } from './journal/take.ts';
 import { LiveGateway } from './live/live.gateway.ts';
-import { openKeyRing } from './secrets/key-ring.ts';
+import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
 import { SecretsController } from './secrets/secrets.controller.ts';
 import { Vault } from './secrets/vault.ts';
 import { atHome } from './shell/at-home.ts';
@@ -39,13 +40,13 @@ export const gateways = [LiveGateway];
 
 @Module({})
 export class AppModule {
-  static with(env: Env, database: Database): DynamicModule {
+  static with(env: Env, database: Database, ring: KeyRing): DynamicModule {
     return {
       module: AppModule,
       controllers,
       providers: [
         { provide: Database, useValue: database },
-        { provide: Vault, useFactory: () => new Vault(database, openKeyRing(env.keys), env.keys) },
+        { provide: Vault, useFactory: () => new Vault(database, ring, env.keys) },
         Clock,
         Ids,
         Events,
@@ -119,8 +120,21 @@ export const start = async (env: Env): Promise<Running> => {
   }
 };
 
+/** Opens the web side and gives its address; a port that can't be had is told in one sentence. */
+const listen = (server: Server, { port, webHost }: Env): Promise<string> =>
+  new Promise((done, failed) => {
+    server.once('error', (error) => {
+      failed(new StartError(portWords(error, port, webHost, 'PORT')));
+    });
+    server.listen(port, webHost, () => {
+      const address = server.address();
+      const host = webHost.includes(':') ? `[${webHost}]` : webHost;
+      done(`http://${host}:${typeof address === 'object' && address !== null ? address.port : port}`);
+    });
+  });
+
 const begin = async (env: Env, database: Database): Promise<Running> => {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(env, database), {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(env, database, openKeyRing(env.keys)), {
     logger: ['error', 'warn'],
     forceCloseConnections: true,
     abortOnError: false,
@@ -146,10 +160,6 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   if (env.demo) await app.get(Demo).play(clock.now(), desk.listeners[0]?.port ?? 0);
   const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
   caching.unref();
-  try {
-    await app.listen(env.port, env.webHost);
-  } catch (error) {
-    throw new StartError(portWords(error, env.port, env.webHost, 'PORT'));
-  }
-  return { app, web: await app.getUrl(), desk };
+  await app.init();
+  return { app, web: await listen(app.getHttpServer(), env), desk };
 };

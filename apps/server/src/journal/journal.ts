@@ -230,7 +230,8 @@ export class Journal implements OnApplicationShutdown {
     const placed = placedEntry(entry, received);
     const on = advance(head.state, [placed]);
     const state = on ?? foldAll(entry.stream, [...(await this.#placed(entry.stream, [...all.entries, ...own.entries])), placed]);
-    if (on === null) own.late.set(entry.stream, Math.min(own.late.get(entry.stream) ?? Number.POSITIVE_INFINITY, placed.pos.ord));
+    if (this.#lastHeard(entry.stream, [all, own]) >= placed.pos.ord)
+      own.late.set(entry.stream, Math.min(own.late.get(entry.stream) ?? Number.POSITIVE_INFINITY, placed.pos.ord));
     const row: NewEntry = { n: ++this.#n, id: entry.id, stream: entry.stream, seq, text, hash, received, link };
     const [before, after] = [accountsOf(head.state), accountsOf(state)];
     for (const account of before) if (!after.includes(account) && turn.station(account) === entry.stream) own.accounts.set(account, null);
@@ -239,6 +240,14 @@ export class Journal implements OnApplicationShutdown {
     own.entries.push(row);
     own.byId.set(entry.id, row);
     return row;
+  }
+
+  /** When the last frame of a station came, else 0. */
+  #lastHeard(station: Stream, drafts: readonly Draft[]): number {
+    const lasts = [this.#heard, ...drafts.map(({ heard }) => heard)].flatMap((heard) =>
+      [...heard.values()].filter((of) => of.station === station).map(({ last }) => last),
+    );
+    return Math.max(0, ...lasts);
   }
 
   /** [D4] After an entry that came late, frames since then may be evidence that they were not before. */

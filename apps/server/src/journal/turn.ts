@@ -25,7 +25,7 @@ export type Draft = {
   readonly heard: Map<string, HeardOf>;
   readonly accounts: Map<string, Stream | null>;
   readonly secrets: NewSecret[];
-  /** Streams in which an entry sorted before what was folded: their frames since are looked at again. */
+  /** Streams in which an entry stands before a frame that came already: their frames since are looked at again. */
   readonly late: Map<Stream, number>;
 };
 

@@ -2,6 +2,7 @@
 import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
+import { isObject } from '@green-lamp/core/name';
 import { StartError } from '../shell/env.ts';
 
 /** `keys` by id: the current one seals, the others only open. `mark` makes the HMAC that says whether two secrets are the same. */
@@ -15,13 +16,13 @@ export type KeyRing = {
 const fileName = 'secrets.json';
 const hex32 = /^[0-9a-f]{64}$/;
 
+const isKey = (key: unknown): key is string => typeof key === 'string' && hex32.test(key);
+
 const isRing = (value: unknown): value is KeyRing => {
-  if (typeof value !== 'object' || value === null) return false;
-  const { current, keys, exchange, mark } = value as { readonly [name: string]: unknown };
-  if (typeof current !== 'string' || typeof keys !== 'object' || keys === null) return false;
+  if (!isObject(value) || !isObject(value['keys'])) return false;
+  const { current, exchange, mark } = value;
   return (
-    Object.hasOwn(keys, current) &&
-    [...Object.values<unknown>(keys), exchange, mark].every((key) => typeof key === 'string' && hex32.test(key))
+    typeof current === 'string' && Object.hasOwn(value['keys'], current) && [...Object.values(value['keys']), exchange, mark].every(isKey)
   );
 };
 

@@ -1,0 +1,155 @@
+import { settingKey, type Stream } from '@green-lamp/core/name';
+import { instant } from '@green-lamp/core/quantity';
+import { deskStream } from '@green-lamp/core/name';
+import { TestServer } from '../testing/server.ts';
+import type { FrameView } from './frames.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open());
+afterAll(() => server.end());
+
+const frames = async (query: string): Promise<FrameView[]> =>
+  (await server.get<{ frames: FrameView[] }>(`/api/frames?${query}&limit=200`)).frames;
+const evidence = async (stream: Stream): Promise<string[]> => {
+  const { entries } = await server.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  return entries.map(({ text }) => text).filter((text) => text.includes('"kind":"call.arrived"'));
+};
+
+test('a record is stored with its bytes, matched by account, attributed, and answered', async () => {
+  const { stream, path, receiver } = await server.station('4001');
+  expect(await server.send('4001;2026-11-12T14:06:02Z;event=float_high;zone=2;text=a%3Bb\r\n')).toEqual(['OK 1']);
+  const [frame] = await frames(`station=${stream}`);
+  expect(frame).toMatchObject({
+    account: '4001',
+    status: 'matched',
+    station: stream,
+    stationName: 'Station 4001',
+    path,
+    receiver,
+    how: 'only',
+    event: 'float_high',
+    grade: 7,
+    address: '127.0.0.1',
+    simulated: false,
+  });
+  expect(frame?.fields).toEqual({ event: 'float_high', zone: '2', text: 'a;b' });
+  expect(Buffer.from(frame?.bytes ?? '', 'base64').toString()).toBe('4001;2026-11-12T14:06:02Z;event=float_high;zone=2;text=a%3Bb\r');
+  expect((await evidence(stream)).length).toBe(1);
+});
+test('answers come in the order of the records, whatever became of them, and one bad record harms no other', async () => {
+  await server.station('4002');
+  const big = `4002;;text=${'x'.repeat(5000)}`;
+  expect(await server.send(`4002;;event=test\nrubbish\n4002;yesterday\n${big}\n0000AB;;\n4002;;event=a\n`)).toEqual([
+    'OK 1',
+    'NO 2 form',
+    'NO 3 instant',
+    'NO 4 size',
+    'NO 5 account',
+    'OK 6',
+  ]);
+  const wrong = await frames('status=not%20understood');
+  expect(wrong.slice(0, 3).map(({ why, account }) => [why, account])).toEqual([
+    ['too long', null],
+    ['instant form', '4002'],
+    ['no instant field', 'rubbish'],
+  ]);
+  expect(wrong[0]?.bytes.length).toBeGreaterThan(5000);
+});
+test('the same bytes with an instant within a day are a repeat: answered, stored once; without an instant never', async () => {
+  const { stream } = await server.station('4003');
+  const record = '4003;2026-11-12T14:00:00Z;event=test\n';
+  expect(await server.send(record + record)).toEqual(['OK 1', 'OK 2']);
+  expect(await server.send(record)).toEqual(['OK 1']);
+  expect((await frames(`station=${stream}`)).map(({ repeats }) => repeats)).toEqual([2]);
+  await server.send('4003;;event=test\n4003;;event=test\n');
+  expect(await frames(`station=${stream}`)).toHaveLength(3);
+});
+test('an unknown caller is stored and listed with the nearest account', async () => {
+  await server.station('4056');
+  expect(await server.send('4065;;event=test\n')).toEqual(['NO 1 account']);
+  const [frame] = await frames('status=unknown');
+  expect(frame).toMatchObject({
+    account: '4065',
+    status: 'unknown',
+    station: null,
+    nearest: [{ account: '4056', name: 'Station 4056', how: 'swapped' }],
+  });
+});
+test('leading zeros and letter case of an account count', async () => {
+  await server.station('04a7');
+  expect(await server.send('04a7;;\n4a7;;\n04A7;;\n')).toEqual(['OK 1', 'NO 2 account', 'NO 3 account']);
+});
+test('[D3] 2,000 frames over 20 sockets make one evidence entry, and every one is stored and answered', async () => {
+  const { stream } = await server.station('4005');
+  const answers = await Promise.all(Array.from({ length: 20 }, () => server.send('4005;;event=float_high\n'.repeat(100))));
+  expect(answers.flat().filter((answer) => answer.startsWith('OK'))).toHaveLength(2000);
+  expect(answers[7]?.at(-1)).toBe('OK 100');
+  expect(await evidence(stream)).toHaveLength(1);
+  expect(server.journal.heardOf(stream)).toMatchObject([{ event: 'float_high', count: 2000 }]);
+  const { state } = await server.journal.head(stream);
+  expect(state.count).toBe(7);
+}, 60_000);
+test('[D4] a late entry makes the frames since evidence again', async () => {
+  const { stream, unit } = await server.station('4006');
+  const key = settingKey('unit', unit, 'deskPort');
+  const stage = (value: number) =>
+    server.entry(stream, 'setting.staged', { stage: 'entered', asOf: instant(Date.now()), of: [{ key, set: null, value }] });
+  await server.deliver(stage(1));
+  await server.send('4006;;event=a\n');
+  const moved = { ...stage(2), at: instant(Date.now()) };
+  await new Promise((done) => setTimeout(done, 30));
+  await server.send('4006;;event=a\n');
+  expect(await evidence(stream)).toHaveLength(1);
+  await server.deliver(moved);
+  const made = await evidence(stream);
+  expect(made).toHaveLength(2);
+  const [, second] = await frames(`station=${stream}`).then((list) => list.reverse());
+  expect(made[1]).toContain(`"frame":${second?.id ?? 0}`);
+});
+test('a connection without a first byte is closed, by the limit that stands in the desk’s stream; a talking one is not', async () => {
+  await server.deliver(
+    server.entry(deskStream, 'setting.set', {
+      key: settingKey('listener', null, 'firstByte'),
+      value: 1000,
+      origin: 'typed',
+      simulated: false,
+      over: null,
+    }),
+  );
+  const silent = await server.socket();
+  const talking = await server.socket();
+  talking.write('4001;;ev');
+  const closed = new Promise<string>((done) => silent.once('close', () => done('closed')));
+  expect(await closed).toBe('closed');
+  expect(talking.destroyed).toBe(false);
+  talking.destroy();
+});
+test('a client that hangs up in the middle of a record leaves nothing behind and disturbs nobody', async () => {
+  const before = (await frames('status=not%20understood')).length;
+  const half = await server.socket();
+  half.write('4001;;event=te');
+  half.destroy();
+  expect(await server.send('4001;;event=test\n')).toEqual(['OK 1']);
+  expect((await frames('status=not%20understood')).length).toBe(before);
+});
+test('a frame of many pieces is one record', async () => {
+  const { stream } = await server.station('4008');
+  const socket = await server.socket();
+  const answer = new Promise<string>((done) => socket.once('data', (chunk) => done(chunk.toString())));
+  for (const byte of Buffer.from('4008;;event=flood_\u00e4\n')) socket.write(Buffer.of(byte));
+  expect(await answer).toBe('OK 1\n');
+  socket.destroy();
+  expect((await frames(`station=${stream}`))[0]?.event).toBe('flood_\u00e4');
+});
+test('health lists the listeners with kind, port and state', async () => {
+  expect(await server.get('/api/health')).toMatchObject({
+    state: 'up',
+    listeners: [{ kind: 'line', host: '127.0.0.1', port: server.linePort, state: 'listening' }],
+  });
+});
+test('frames are paged by keyset', async () => {
+  const first = await server.get<{ frames: FrameView[]; more: boolean }>('/api/frames?limit=5');
+  expect(first.more).toBe(true);
+  const second = await server.get<{ frames: FrameView[] }>(`/api/frames?limit=5&before=${first.frames.at(-1)?.id ?? 0}`);
+  expect(second.frames[0]?.id).toBe((first.frames.at(-1)?.id ?? 0) - 1);
+});

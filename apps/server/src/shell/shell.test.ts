@@ -1,0 +1,88 @@
+import 'reflect-metadata';
+import { Controller, Get, Module } from '@nestjs/common';
+import { APP_GUARD, NestFactory } from '@nestjs/core';
+import { METHOD_METADATA } from '@nestjs/common/constants';
+import { WebSocket } from 'ws';
+import { controllers, gateways } from '../app.ts';
+import { TestServer } from '../testing/server.ts';
+import { foreign } from './at-home.ts';
+import { markName, MayGuard, permissions } from './may.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open());
+afterAll(() => server.end());
+
+test('[P1] every HTTP handler and every gateway carries a permission mark', () => {
+  const handlers = controllers.flatMap((of) =>
+    Object.getOwnPropertyNames(of.prototype).map((name) => ({
+      name: `${of.name}.${name}`,
+      handler: Object.getOwnPropertyDescriptor(of.prototype, name)?.value as unknown,
+    })),
+  );
+  const routes = handlers.filter(({ handler }) => typeof handler === 'function' && Reflect.hasMetadata(METHOD_METADATA, handler));
+  expect(routes.length).toBeGreaterThan(9);
+  for (const { name, handler } of routes)
+    expect([name, permissions]).toEqual([name, expect.arrayContaining([Reflect.getMetadata(markName, handler as object)])]);
+  for (const of of gateways) expect(permissions).toContain(Reflect.getMetadata(markName, of));
+});
+
+@Controller('planted')
+class Unmarked {
+  @Get() answer(): string {
+    return 'should not be said';
+  }
+}
+@Module({ controllers: [Unmarked], providers: [{ provide: APP_GUARD, useClass: MayGuard }] })
+class Planted {}
+
+test('[P1] a handler without a mark is refused by the guard', async () => {
+  const app = await NestFactory.create(Planted, { logger: false });
+  await app.listen(0, '127.0.0.1');
+  const response = await fetch(`${await app.getUrl()}/planted`);
+  expect(response.status).toBe(403);
+  expect(await response.text()).not.toContain('should not be said');
+  await app.close();
+});
+test('[P2] a foreign Host or Origin is refused, on requests and on the live channel', async () => {
+  expect((await server.fetch('/api/health', { headers: { origin: 'http://elsewhere.example' } })).status).toBe(403);
+  expect((await server.fetch('/api/health', { headers: { origin: server.running.web } })).status).toBe(200);
+  expect(foreign({ headers: { host: 'elsewhere.example:4180' } })).toBe('Host');
+  expect(foreign({ headers: { host: '127.0.0.1.elsewhere.example' } })).toBe('Host');
+  expect(foreign({ headers: {} })).toBe('Host');
+  expect(foreign({ headers: { host: '127.0.0.1:4180', origin: 'http://127.0.0.1:9999' } })).toBe('Origin');
+  const refused = new WebSocket(`${server.running.web.replace('http', 'ws')}/ws`, { origin: 'http://elsewhere.example' });
+  expect(
+    await new Promise((done) => {
+      refused.once('error', ({ message }) => done(message));
+    }),
+  ).toMatch(/401/);
+});
+test('[P2] bodies are JSON only, and the page’s policy lets nothing else in', async () => {
+  expect(
+    (await server.fetch('/api/entries', { method: 'POST', body: 'entries=x', headers: { 'content-type': 'text/plain' } })).status,
+  ).toBe(415);
+  const { headers } = await server.fetch('/api/health');
+  expect(headers.get('content-security-policy')).toMatch(/default-src 'self';script-src 'self';/);
+  expect(headers.get('strict-transport-security')).toBeNull();
+});
+test('the live channel says the cursor at once, after every commit, and shows frames', async () => {
+  const socket = new WebSocket(`${server.running.web.replace('http', 'ws')}/ws`);
+  const heard: { cursor?: number; frames?: { account: string }[]; listeners?: unknown[] }[] = [];
+  socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString()) as (typeof heard)[number]));
+  await new Promise((done) => socket.once('open', done));
+  await server.station('5001');
+  await server.send('5001;;event=door\n');
+  await new Promise((done) => setTimeout(done, 200));
+  expect(heard[0]).toMatchObject({ cursor: 0, listeners: [{ kind: 'line' }] });
+  expect(heard.at(-1)?.cursor ?? heard.findLast(({ cursor }) => cursor !== undefined)?.cursor).toBe(7);
+  expect(heard.some(({ frames }) => frames?.[0]?.account === '5001')).toBe(true);
+  socket.close();
+});
+test('the API describes itself, and what is not there is answered as problems', async () => {
+  const { paths } = await server.get<{ paths: object }>('/api/openapi.json');
+  for (const path of ['/api/entries', '/api/stations', '/api/frames', '/api/health', '/api/secrets/key'])
+    expect(paths).toHaveProperty([path]);
+  const missing = await server.fetch('/api/nothing');
+  expect(missing.status).toBe(404);
+  expect(await missing.json()).toMatchObject({ problems: [{ code: 'refused' }] });
+});

@@ -1,0 +1,47 @@
+import { TestServer } from '../testing/server.ts';
+import type { Summary } from './stations.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open({ demo: true, clockFrom: '2026-11-12T14:40:00Z' }));
+afterAll(() => server.end());
+
+type Listed = { stations: Summary[]; counts: { all: number; mine: number; others: number }; total: number };
+const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations${query}`);
+
+test('the demo’s three stations are there, what wants a person first, each with its line and what is next', async () => {
+  const { stations, counts } = await list();
+  expect(stations.map(({ name, urgent, demo, line }) => [name, urgent, demo, line.station])).toEqual([
+    ['Climate panel, Dale museum store', true, true, 'dark'],
+    ['Oxygen monitor, Skell hatchery', true, true, 'stale'],
+    ['Snow-depth mast, Cold Hause', false, true, 'dark'],
+  ]);
+  expect(stations[1]?.next).toMatch(/^Restart net-house modem so that the new APN/);
+  expect(stations[1]?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([
+    ['Card proven', 'Signal marginal', 'Bearer stale', 'Route stale'],
+    ['Bearer proven', 'Route proven'],
+  ]);
+  expect(counts).toEqual({ all: 3, mine: 3, others: 0 });
+});
+test('the list is filtered and paged on the server', async () => {
+  expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);
+  expect(await list('?from=1&limit=1')).toMatchObject({ total: 3, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
+  expect((await list('?show=others')).stations).toEqual([]);
+  expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
+});
+test('beside a station stand what was heard, the chain’s head and the state’s fingerprint', async () => {
+  const [, hatchery] = (await list()).stations;
+  const beside = await server.get<{ heard: object[]; head: { seq: number; link: string; state: string } }>(
+    `/api/stations/${hatchery?.stream ?? ''}/beside`,
+  );
+  expect(beside.heard).toHaveLength(2);
+  expect(beside.head).toMatchObject({
+    link: expect.stringMatching(/^[0-9a-f]{64}$/) as unknown,
+    state: expect.stringMatching(/^[0-9a-f]{64}$/) as unknown,
+  });
+  expect((await server.fetch('/api/stations/nobody/beside')).status).toBe(404);
+});
+test('a demo that was played once is not played again', async () => {
+  await server.close();
+  await server.open({ demo: true, clockFrom: '2026-11-13T14:40:00Z' });
+  expect((await list()).counts.all).toBe(3);
+});

@@ -1,0 +1,123 @@
+// A whole server in the test's own process: a folder and free ports of its own, a person who writes, a plain socket.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { connect, type Socket } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ElementId, Stream } from '@green-lamp/core/name';
+import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@green-lamp/core/journal';
+import { instant } from '@green-lamp/core/quantity';
+import { chance } from '@green-lamp/core/scenario';
+import { settingKey, stationStream } from '@green-lamp/core/name';
+import { type Running, start } from '../app.ts';
+import { Journal } from '../journal/journal.ts';
+import type { Answer } from '../journal/take.ts';
+import type { Env } from '../shell/env.ts';
+
+const root = join(__dirname, '..', '..', '..', '..');
+
+export class TestServer {
+  running!: Running;
+  readonly folder = mkdtempSync(join(tmpdir(), 'green-lamp-server-'));
+  readonly chance = chance(99);
+  readonly me = { person: this.chance.ulid(Date.now()), device: this.chance.ulid(Date.now()) };
+  readonly #seen = new Map<Stream, number>();
+
+  env(more: Partial<Env> = {}): Env {
+    return {
+      port: 0,
+      webHost: '127.0.0.1',
+      listenHost: '127.0.0.1',
+      linePort: 0,
+      data: join(this.folder, 'data'),
+      keys: join(this.folder, 'keys'),
+      web: join(root, 'no-page'),
+      demo: false,
+      clockFrom: null,
+      ...more,
+    };
+  }
+  async open(more: Partial<Env> = {}): Promise<this> {
+    this.running = await start(this.env(more));
+    return this;
+  }
+  async close(): Promise<void> {
+    await this.running.app.close();
+  }
+  async end(): Promise<void> {
+    await this.close().catch(() => undefined);
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+  get journal(): Journal {
+    return this.running.app.get(Journal);
+  }
+  get linePort(): number {
+    return this.running.desk.listeners[0]?.port ?? 0;
+  }
+
+  entry<N extends KindName>(stream: Stream, kind: N, data: DataOf<N>, more: Partial<Entry> = {}): Entry {
+    const at = instant(Date.now());
+    const pen = { id: this.chance.ulid(at), at, skew: 0, since: this.#seen.get(stream) ?? 0, who: this.me };
+    const entry = { ...write(pen, stream, kind, data), ...more };
+    this.#seen.set(stream, Math.max(this.#seen.get(stream) ?? 0, ordOf(entry, null)));
+    return entry;
+  }
+
+  fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(`${this.running.web}${path}`, init);
+  }
+  async get<T>(path: string): Promise<T> {
+    return (await (await this.fetch(path)).json()) as T;
+  }
+  post(path: string, body: unknown, headers: { [name: string]: string } = {}): Promise<Response> {
+    return this.fetch(path, {
+      method: 'POST',
+      body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json', 'x-green-lamp-person': this.me.person, ...headers },
+    });
+  }
+  async deliver(...entries: (Entry | string)[]): Promise<Answer[]> {
+    const response = await this.post('/api/entries', {
+      entries: entries.map((entry) => (typeof entry === 'string' ? entry : textOf(entry))),
+      secrets: [],
+    });
+    return ((await response.json()) as { answers: Answer[] }).answers;
+  }
+
+  /** A station with one Ethernet path and this account, delivered. */
+  async station(account: string): Promise<{ stream: Stream; unit: ElementId; path: ElementId; receiver: ElementId }> {
+    const stream = stationStream(this.chance.ulid(Date.now()));
+    const [unit, path, receiver] = [this.chance.element(), this.chance.element(), this.chance.element()];
+    const set = (key: ReturnType<typeof settingKey>, value: string): Entry =>
+      this.entry(stream, 'setting.set', { key, value, origin: 'typed', simulated: false, over: null });
+    const answers = await this.deliver(
+      this.entry(stream, 'station.opened', { name: `Station ${account}`, demo: false }),
+      this.entry(stream, 'element.added', { group: 'unit', id: unit, label: 'unit' }),
+      this.entry(stream, 'element.added', { group: 'path', id: path, label: 'ethernet' }),
+      this.entry(stream, 'element.added', { group: 'receiver', id: receiver, label: 'desk' }),
+      set(settingKey('path', path, 'kind'), 'ethernet'),
+      set(settingKey('receiver', receiver, 'account'), account),
+    );
+    if (answers.some(({ is }) => is !== 'kept')) throw new Error(JSON.stringify(answers));
+    return { stream, unit, path, receiver };
+  }
+
+  socket(): Promise<Socket> {
+    return new Promise((done, failed) => {
+      const socket = connect(this.linePort, '127.0.0.1', () => done(socket));
+      socket.once('error', failed);
+    });
+  }
+  /** Sends bytes on one socket and gives the answers, a line each, once the desk has closed. */
+  async send(text: string | Uint8Array): Promise<string[]> {
+    const socket = await this.socket();
+    return new Promise((done) => {
+      let answer = '';
+      socket.on('data', (chunk) => (answer += chunk.toString()));
+      socket.on('close', () => done(answer.split('\n').filter((line) => line !== '')));
+      socket.end(text);
+    });
+  }
+  async count(stream: Stream): Promise<number> {
+    return (await this.journal.head(stream)).seq;
+  }
+}
