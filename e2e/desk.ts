@@ -65,6 +65,12 @@ export class Desk {
     await ended;
   }
 
+  /** As a restore from nothing would: the data are gone, the keys are still there. */
+  forget(): Promise<void> {
+    rmSync(this.data, { recursive: true, force: true });
+    return Promise.resolve();
+  }
+
   async end(): Promise<void> {
     await this.stop('SIGKILL');
     rmSync(this.folder, { recursive: true, force: true });

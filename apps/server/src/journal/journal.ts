@@ -44,13 +44,18 @@ export type Turn = {
 
 const mostJobs = 20_000;
 const mostAtOnce = 256;
+/** Sorts of call that are summed up for one station: an outside client may invent event names without end. */
+const mostSorts = 256;
+
+const heardKey = ({ station, path, receiver, event }: Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event'>): string =>
+  [station, path ?? '', receiver, event].join('|');
 
 @Injectable()
 export class Journal implements OnApplicationShutdown {
   readonly #log = new Logger('Journal');
   readonly #heads = new Map<Stream, Head>();
   readonly #accounts = new Map<string, Stream>();
-  readonly #heard = new Map<string, HeardOf>();
+  readonly #heard = new Map<Stream, ReadonlyMap<string, HeardOf>>();
   readonly #dirty = new Set<Stream>();
   #jobs: Job[] = [];
   #running: Promise<void> | null = null;
@@ -79,10 +84,7 @@ export class Journal implements OnApplicationShutdown {
     return [...this.#accounts].map(([account, stream]) => ({ account, stream }));
   }
   heardOf(station: Stream): HeardOf[] {
-    return [...this.#heard.values()]
-      .filter((heard) => heard.station === station)
-      .sort((a, b) => b.last - a.last)
-      .slice(0, 200);
+    return [...(this.#heard.get(station)?.values() ?? [])];
   }
 
   /** Reads what every turn needs: the cursor, the accounts, what was heard. */
@@ -94,7 +96,7 @@ export class Journal implements OnApplicationShutdown {
     this.#frames = frame?.id ?? 0;
     for (const row of await em.find(AccountRow, {})) this.#accounts.set(row.account, sure(isStream, row.station));
     for (const { what, station, path, receiver, event, last, count, gap } of await em.find(HeardRow, {}))
-      this.#heard.set(what, {
+      this.#hears(what, {
         station: sure(isStream, station),
         path: path == null ? null : sure(isElementId, path),
         receiver: sure(isElementId, receiver),
@@ -200,13 +202,17 @@ export class Journal implements OnApplicationShutdown {
       repeat: (frame) => {
         own.repeats.set(frame, (own.repeats.get(frame) ?? all.repeats.get(frame) ?? 0) + 1);
       },
-      heard: ({ station, path, receiver, event }) => {
-        const what = [station, path ?? '', receiver, event].join('|');
-        const was = own.heard.get(what) ?? all.heard.get(what) ?? this.#heard.get(what);
-        own.heard.set(what, {
-          station,
-          path,
-          receiver,
+      heard: (of) => {
+        const there = this.#heard.get(of.station);
+        const drafted = [own, all].map(({ heard }) => heard);
+        const known = (event: string): HeardOf | undefined =>
+          drafted.map((heard) => heard.get(heardKey({ ...of, event }))).find((heard) => heard !== undefined) ??
+          there?.get(heardKey({ ...of, event }));
+        const event =
+          known(of.event) !== undefined || (there?.size ?? 0) + own.heard.size + all.heard.size < mostSorts ? of.event : 'other';
+        const was = known(event);
+        own.heard.set(heardKey({ ...of, event }), {
+          ...of,
           event,
           last: now,
           count: (was?.count ?? 0) + 1,
@@ -230,7 +236,8 @@ export class Journal implements OnApplicationShutdown {
     const placed = placedEntry(entry, received);
     const on = advance(head.state, [placed]);
     const state = on ?? foldAll(entry.stream, [...(await this.#placed(entry.stream, [...all.entries, ...own.entries])), placed]);
-    if (this.#lastHeard(entry.stream, [all, own]) >= placed.pos.ord)
+    const mayMatter = state.changed?.id !== head.state.changed?.id;
+    if (mayMatter && this.#lastHeard(entry.stream, [all, own]) >= placed.pos.ord)
       own.late.set(entry.stream, Math.min(own.late.get(entry.stream) ?? Number.POSITIVE_INFINITY, placed.pos.ord));
     const row: NewEntry = { n: ++this.#n, id: entry.id, stream: entry.stream, seq, text, hash, received, link };
     const [before, after] = [accountsOf(head.state), accountsOf(state)];
@@ -242,12 +249,17 @@ export class Journal implements OnApplicationShutdown {
     return row;
   }
 
+  #hears(what: string, heard: HeardOf): void {
+    this.#heard.set(heard.station, new Map(this.#heard.get(heard.station)).set(what, heard));
+  }
+
   /** When the last frame of a station came, else 0. */
   #lastHeard(station: Stream, drafts: readonly Draft[]): number {
-    const lasts = [this.#heard, ...drafts.map(({ heard }) => heard)].flatMap((heard) =>
-      [...heard.values()].filter((of) => of.station === station).map(({ last }) => last),
-    );
-    return Math.max(0, ...lasts);
+    const all = [
+      ...(this.#heard.get(station)?.values() ?? []),
+      ...drafts.flatMap(({ heard }) => [...heard.values()].filter((of) => of.station === station)),
+    ];
+    return all.reduce((last, heard) => Math.max(last, heard.last), 0);
   }
 
   /** [D4] After an entry that came late, frames since then may be evidence that they were not before. */
@@ -299,7 +311,7 @@ export class Journal implements OnApplicationShutdown {
       this.#heads.set(stream, head);
       this.#dirty.add(stream);
     }
-    for (const [what, heard] of draft.heard) this.#heard.set(what, heard);
+    for (const [what, heard] of draft.heard) this.#hears(what, heard);
     for (const [account, station] of draft.accounts) {
       if (station === null) this.#accounts.delete(account);
       else this.#accounts.set(account, station);

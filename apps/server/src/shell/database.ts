@@ -6,7 +6,7 @@ import { Migrator } from '@mikro-orm/migrations';
 import { type Env, StartError } from './env.ts';
 import { First } from './migrations/m0001-first.ts';
 import { rows } from './rows.ts';
-import { foldLog, onConnect } from './sqlite.ts';
+import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
 export const migrations = [{ name: 'm0001-first', class: First }];
 export type Em = SqlEntityManager;
@@ -16,8 +16,15 @@ export class Database {
 
   static async open(env: Pick<Env, 'data'>): Promise<Database> {
     mkdirSync(env.data, { recursive: true });
+    const file = join(env.data, 'green-lamp.db');
+    const known = new Set(migrations.map(({ name }) => name));
+    const newer = migrationsOf(file).find((name) => !known.has(name));
+    if (newer !== undefined)
+      throw new StartError(
+        `The database in ${env.data} was written by a newer Green Lamp (it has '${newer}'). It was not touched. Start that version, or choose another folder with GREENLAMP_DATA.`,
+      );
     const orm = await MikroORM.init({
-      dbName: join(env.data, 'green-lamp.db'),
+      dbName: file,
       entities: rows,
       extensions: [Migrator],
       migrations: { migrationsList: migrations, snapshot: false, silent: true, tableName: 'migration' },
@@ -25,12 +32,6 @@ export class Database {
       logger: () => undefined,
     });
     try {
-      const known = new Set(migrations.map(({ name }) => name));
-      const newer = (await orm.migrator.getExecutedMigrations()).find(({ name }) => !known.has(name));
-      if (newer !== undefined)
-        throw new StartError(
-          `The database in ${env.data} was written by a newer Green Lamp (it has '${newer.name}'). It was not touched. Start that version, or choose another folder with GREENLAMP_DATA.`,
-        );
       await orm.migrator.up();
     } catch (error) {
       await orm.close();

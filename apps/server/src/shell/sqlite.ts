@@ -1,5 +1,7 @@
 // Whatever only SQLite can do. Another database takes this file's place with the same entities.
+import { existsSync } from 'node:fs';
 import type { SqlEntityManager } from '@mikro-orm/libsql';
+import Libsql from 'libsql';
 
 type RawConnection = { exec: (sql: string) => void };
 
@@ -17,4 +19,21 @@ export const onConnect = (connection: RawConnection, done: (error: unknown, conn
 /** Folds the write-ahead log into the file, so that a clean stop leaves one file. */
 export const foldLog = async (em: SqlEntityManager): Promise<void> => {
   await em.getConnection().execute('PRAGMA wal_checkpoint(TRUNCATE)');
+};
+
+/** Migrations that a database file has been through, read without writing a byte; none where there is no such file or table. */
+export const migrationsOf = (file: string): string[] => {
+  if (!existsSync(file)) return [];
+  const reader = new Libsql(file, { readonly: true });
+  try {
+    const has = reader.prepare("select 1 from sqlite_master where type = 'table' and name = 'migration'").all().length > 0;
+    return has
+      ? reader
+          .prepare('select name from migration')
+          .all()
+          .map((row) => String((row as { name: unknown }).name))
+      : [];
+  } finally {
+    reader.close();
+  }
 };

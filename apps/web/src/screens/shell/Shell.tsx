@@ -54,6 +54,9 @@ export const Shell = () => {
           <Place to="/stations">Stations</Place>
           <Place to="/desk">Desk</Place>
         </nav>
+        <span role="status" className="sr-only">
+          {connected ? 'The desk answers.' : 'The desk does not answer.'}
+        </span>
         <span className="grow" />
         <button
           type="button"
@@ -71,7 +74,7 @@ export const Shell = () => {
             setDelivery(true);
           }}
         >
-          <span role="status">{deliveryWords({ waiting, refused, connected })}</span>
+          {deliveryWords({ waiting, refused, connected })}
         </button>
         <button
           type="button"

@@ -1,0 +1,92 @@
+// [S1] A planted password and PIN are found nowhere: not in the database, its log, the browser's store, what the server printed, or any answer.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Desk, expect, test } from './desk.ts';
+import { arrive, delivered, openStation, section } from './technician.ts';
+
+const password = 'Planted-Heron-4402';
+const pin = '73910264';
+
+test('[S1] a planted password and PIN are found nowhere, before and after delivery, and can be shown to a person', async ({ page }) => {
+  const desk = await new Desk().start();
+  const answers: string[] = [];
+  page.on('response', (response) => {
+    if (response.url().includes('/api/'))
+      void response.text().then(
+        (text) => answers.push(text),
+        () => undefined,
+      );
+  });
+  const sent: string[] = [];
+  page.on('request', (request) => sent.push(`${request.url()} ${request.postData() ?? ''}`));
+  const printed: string[] = [];
+  page.on('console', (message) => printed.push(message.text()));
+
+  const stored = (): Promise<string> =>
+    page.evaluate(async () => {
+      const open = indexedDB.open('green-lamp');
+      const db = await new Promise<IDBDatabase>((done) => (open.onsuccess = () => done(open.result)));
+      const all = await Promise.all(
+        [...db.objectStoreNames].map(
+          (name) =>
+            new Promise<unknown[]>((done) => {
+              const ask = db.transaction(name).objectStore(name).getAll();
+              ask.onsuccess = () => done(ask.result as unknown[]);
+            }),
+        ),
+      );
+      db.close();
+      return JSON.stringify(all) + JSON.stringify({ ...localStorage }) + JSON.stringify({ ...sessionStorage });
+    });
+  const nowhere = async (): Promise<void> => {
+    const disk = readdirSync(desk.data)
+      .map((name) => readFileSync(join(desk.data, name)).toString('latin1'))
+      .join('');
+    for (const [where, text] of Object.entries({
+      disk,
+      store: await stored(),
+      answers: answers.join(''),
+      sent: sent.join(''),
+      printed: printed.join(''),
+      output: desk.output,
+      page: await page.content(),
+    }))
+      for (const secret of [password, pin]) expect([where, text.includes(secret)]).toEqual([where, false]);
+  };
+  const plant = async (where: RegExp, label: string, value: string): Promise<void> => {
+    const of = section(page, where);
+    await of
+      .getByRole('button')
+      .filter({ has: page.getByText(label, { exact: true }) })
+      .first()
+      .click();
+    await of.getByLabel(label, { exact: true }).fill(value);
+    await of.getByRole('button', { name: 'Put it on the sheet' }).click();
+  };
+
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Keeps secrets', account: '8181' });
+  await delivered(page);
+  await desk.stop();
+  await plant(/^SIM, /, 'SIM PIN', pin);
+  await plant(/^Modem, /, 'Login password', password);
+  await expect(page.getByText('2 entries wait for a network')).toBeVisible();
+  await nowhere();
+  await desk.start();
+  await delivered(page);
+  await expect(section(page, /^Modem, /).getByText('kept secret, 18 characters')).toBeVisible();
+  await expect(section(page, /^SIM, /).getByText('kept secret, 8 digits')).toBeVisible();
+  await nowhere();
+
+  await section(page, /^Modem, /)
+    .getByRole('button')
+    .filter({ has: page.getByText('Login password', { exact: true }) })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Show it for 20 s' }).click();
+  await expect(page.getByText(password)).toBeVisible();
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByText('Login password (Modem) was shown.')).toBeVisible();
+  await nowhere();
+  await desk.end();
+});
