@@ -57,7 +57,7 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
             const name = `r${round}c${caller}n${sent.length}`;
             sent.push(name);
             socket.write(`6161;;event=${name}\n`);
-          }, 2);
+          }, 10);
           socket.on('data', (chunk) => (answered += chunk.toString()));
           socket.on('error', () => undefined);
           socket.on('close', () => {

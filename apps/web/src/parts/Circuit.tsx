@@ -52,6 +52,7 @@ const Lamp = ({
   path,
   x,
   y,
+  room,
   open,
   chosen,
 }: {
@@ -59,6 +60,7 @@ const Lamp = ({
   path: number | null;
   x: number;
   y: number;
+  room: number;
   open: Door;
   chosen: boolean;
 }) => (
@@ -69,8 +71,8 @@ const Lamp = ({
     }}
     aria-label={lampName(lamp, path)}
     aria-current={chosen ? 'true' : undefined}
-    className="absolute flex min-h-11 w-[84px] -translate-x-1/2 flex-col items-center rounded-md pb-0.5"
-    style={{ left: x, top: y - 14 }}
+    className="absolute flex min-h-11 -translate-x-1/2 flex-col items-center rounded-md pb-0.5"
+    style={{ left: x, top: y - 14, width: room }}
   >
     <span className="relative">
       <LampMark is={lamp.is} size={lamp.simulated ? 34 : 28} simulated={lamp.simulated} />
@@ -98,6 +100,7 @@ export const Circuit = ({ line, label, open, chosen }: { line: Line; label: (pat
   const middle = 30 + ((count - 1) * step) / 2;
   const y = (i: number): number => 30 + i * step;
   const px = (of: number): number => Math.round(of * width);
+  const room = Math.min(116, Math.max(66, Math.round(0.089 * width)));
   const isChosen = ({ lamp, path }: LampResult): boolean => chosen !== null && chosen.lamp === lamp && chosen.path === path;
   const bend = (from: number, to: number, yFrom: number, yTo: number): string => {
     const half = (px(from) + px(to)) / 2;
@@ -117,7 +120,7 @@ export const Circuit = ({ line, label, open, chosen }: { line: Line; label: (pat
         ))}
       </svg>
       {line.before.map((lamp) => (
-        <Lamp key={lamp.lamp} lamp={lamp} path={null} x={px(share(lamp.lamp))} y={middle} open={open} chosen={isChosen(lamp)} />
+        <Lamp key={lamp.lamp} lamp={lamp} path={null} x={px(share(lamp.lamp))} y={middle} room={room} open={open} chosen={isChosen(lamp)} />
       ))}
       {line.strands.map(({ use, lamps }, i) => (
         <div key={use.path} role="group" aria-label={`Path ${i + 1}, ${label(use.path)}`}>
@@ -128,12 +131,21 @@ export const Circuit = ({ line, label, open, chosen }: { line: Line; label: (pat
             {i + 1} · {label(use.path)}
           </span>
           {lamps.map((lamp) => (
-            <Lamp key={lamp.lamp} lamp={lamp} path={i + 1} x={px(share(lamp.lamp))} y={y(i)} open={open} chosen={isChosen(lamp)} />
+            <Lamp
+              key={lamp.lamp}
+              lamp={lamp}
+              path={i + 1}
+              x={px(share(lamp.lamp))}
+              y={y(i)}
+              room={room}
+              open={open}
+              chosen={isChosen(lamp)}
+            />
           ))}
         </div>
       ))}
       {line.after.map((lamp) => (
-        <Lamp key={lamp.lamp} lamp={lamp} path={null} x={px(share(lamp.lamp))} y={middle} open={open} chosen={isChosen(lamp)} />
+        <Lamp key={lamp.lamp} lamp={lamp} path={null} x={px(share(lamp.lamp))} y={middle} room={room} open={open} chosen={isChosen(lamp)} />
       ))}
     </div>
   );

@@ -81,7 +81,7 @@ export const FrameRow = ({
           >
             {asText(bytes)}
           </pre>
-          <p className="mono mb-2 text-small break-all text-ink-2">
+          <p className="mono mb-2 text-small text-ink-2">
             {asHex(bytes)}
             {bytes.length > 256 ? ' …' : ''}
           </p>

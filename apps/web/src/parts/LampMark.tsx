@@ -58,7 +58,6 @@ export const LampMark = ({ is, size = 26, simulated = false }: { is: Verdict; si
     focusable="false"
     className="block shrink-0 overflow-visible"
   >
-    <rect x="4" y="9" width="16" height="6" fill="var(--sheet)" />
     <Shape is={is} />
     {simulated && <circle cx="12" cy="12" r="15" fill="none" stroke={colour[is]} strokeWidth="1.5" strokeDasharray="1.5 2.5" />}
   </svg>

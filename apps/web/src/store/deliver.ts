@@ -14,11 +14,12 @@ export const deliverSoon = (after = 0): void => {
   if (due !== null) clearTimeout(due);
   due = setTimeout(() => {
     due = null;
-    void ((navigator.locks as LockManager | undefined) === undefined ? deliver() : navigator.locks.request('green-lamp:deliver', deliver));
+    void (typeof navigator === 'object' && 'locks' in navigator ? navigator.locks.request('green-lamp:deliver', deliverNow) : deliverNow());
   }, after);
 };
 
-const deliver = async (): Promise<void> => {
+/** Delivers until the queue is empty or the network is away; then tries again later by itself. */
+export const deliverNow = async (): Promise<void> => {
   try {
     for (;;) {
       const waiting = await db.queue.orderBy('q').limit(mostAtOnce).toArray();

@@ -28,7 +28,7 @@ const run = async (): Promise<void> => {
   while (wanted) {
     wanted = false;
     try {
-      await pull();
+      await pullNow();
       useLive.setState({ connected: true });
     } catch (error) {
       if (!(error instanceof NoNetwork)) throw error;
@@ -45,7 +45,8 @@ export const keepStream = async (stream: Stream): Promise<void> => {
   pullSoon();
 };
 
-const pull = async (): Promise<void> => {
+/** Fetches what every kept stream has missed, and what stands beside the stations. */
+export const pullNow = async (): Promise<void> => {
   await fetchKey();
   for (const stream of always) if ((await db.streams.get(stream)) === undefined) await db.streams.put(fresh(stream));
   const byCursor = new Map<number, Stream[]>();

@@ -54,7 +54,7 @@ export const Runner = ({ station }: { station: Station }) => {
       className="flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2"
     >
       <span className="mono min-w-[104px] text-timer font-semibold whitespace-nowrap" role="timer" aria-label="Time in this step">
-        {ran === null ? '–:––' : clock(ran)}
+        {ran === null ? '' : clock(ran)}
       </span>
       <div className="min-w-0 grow">
         {restart !== undefined && ran !== null ? (
@@ -77,45 +77,47 @@ export const Runner = ({ station }: { station: Station }) => {
           </p>
         )}
       </div>
-      {restart !== undefined && (
-        <Press
-          main
-          shortcut="R"
-          why={restartedDevice.run({ station, work: restart })}
-          onPress={() => {
-            restartedDevice.run({ station, work: restart }, () => undefined);
-          }}
-        >
-          {restartedDevice.label({ station, work: restart })}
-        </Press>
-      )}
-      {enter !== undefined && (
-        <Press
-          main
-          shortcut="E"
-          why={enteredOnDevice.run({ station, work: enter })}
-          onPress={() => {
-            enteredOnDevice.run({ station, work: enter }, () => undefined);
-          }}
-        >
-          {enteredOnDevice.label({ station, work: enter })}
-        </Press>
-      )}
-      {step.do === 'stop' && (
-        <Press main onPress={() => void go(`/stations/${station.stream}/sheet?field=${step.finding.fields[0] ?? ''}`)}>
-          Go to the fields
-        </Press>
-      )}
-      {step.do === 'lamp' && (
-        <Press
-          main
-          onPress={() => {
-            door.open(step.result);
-          }}
-        >
-          Open {step.result.lamp}
-        </Press>
-      )}
+      <div className="flex max-w-[340px] min-w-[190px] shrink-0 justify-end">
+        {restart !== undefined && (
+          <Press
+            main
+            shortcut="R"
+            why={restartedDevice.run({ station, work: restart })}
+            onPress={() => {
+              restartedDevice.run({ station, work: restart }, () => undefined);
+            }}
+          >
+            {restartedDevice.label({ station, work: restart })}
+          </Press>
+        )}
+        {enter !== undefined && (
+          <Press
+            main
+            shortcut="E"
+            why={enteredOnDevice.run({ station, work: enter })}
+            onPress={() => {
+              enteredOnDevice.run({ station, work: enter }, () => undefined);
+            }}
+          >
+            {enteredOnDevice.label({ station, work: enter })}
+          </Press>
+        )}
+        {step.do === 'stop' && (
+          <Press main onPress={() => void go(`/stations/${station.stream}/sheet?field=${step.finding.fields[0] ?? ''}`)}>
+            Go to the fields
+          </Press>
+        )}
+        {step.do === 'lamp' && (
+          <Press
+            main
+            onPress={() => {
+              door.open(step.result);
+            }}
+          >
+            Open {step.result.lamp}
+          </Press>
+        )}
+      </div>
     </section>
   );
 };

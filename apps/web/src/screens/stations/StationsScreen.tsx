@@ -51,7 +51,10 @@ const useSummaries = (show: Show, find: string, limit: number): Listed | null =>
 };
 
 const Heads = () => (
-  <div className="station-grid h-[58px] items-end border-b border-rule-2 px-6 pb-2 text-small font-semibold text-ink-2" aria-hidden="true">
+  <div
+    className="station-grid station-heads h-[58px] items-end border-b border-rule-2 px-6 pb-2 text-small font-semibold text-ink-2"
+    aria-hidden="true"
+  >
     <span>Station</span>
     <span className="relative block h-full" style={{ width: rowWidth }}>
       {lampNames.map((lamp) => (

@@ -1,0 +1,73 @@
+// A server of a few lines for the store's tests: keeps what it is given, refuses what it is told to, and can be away.
+import { isObject } from '@green-lamp/core/name';
+import { firstLink, hashOf, linkOf, readEntry } from '@green-lamp/core/journal';
+import { instant } from '@green-lamp/core/quantity';
+import type { KeptRow } from '../store/db.ts';
+import type { Answer } from '../store/wire-types.ts';
+
+export class FakeServer {
+  life = 'LIFE1';
+  away = false;
+  refuses: (text: string) => string | null = () => null;
+  badBody: (texts: readonly string[]) => boolean = () => false;
+  readonly kept: KeptRow[] = [];
+  readonly posts: { person: string; texts: string[] }[] = [];
+  now = 1_780_000_000_000;
+
+  install(): this {
+    globalThis.fetch = ((path: string, init?: RequestInit) => this.#answer(path, init)) as typeof fetch;
+    return this;
+  }
+
+  #answer(path: string, init?: RequestInit): Promise<Response> {
+    if (this.away) return Promise.reject(new TypeError('fetch failed'));
+    const every = { now: this.now, cursor: this.kept.length, wire: 1, life: this.life };
+    const reply = (body: object, status = 200): Promise<Response> =>
+      Promise.resolve(new Response(JSON.stringify({ ...body, ...every }), { status }));
+    if (init?.method === 'POST') {
+      const body: unknown = JSON.parse(typeof init.body === 'string' ? init.body : '');
+      const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
+      const person = new Headers(init.headers).get('x-green-lamp-person') ?? '';
+      this.posts.push({ person, texts });
+      if (this.badBody(texts)) return reply({ problems: [{ code: 'refused', path: 'body', sentence: 'The body was refused.' }] }, 400);
+      return reply({ answers: texts.map((text) => this.#keep(text)) });
+    }
+    if (path.startsWith('/api/entries')) {
+      const query = new URL(path, 'http://x').searchParams;
+      const streams = (query.get('streams') ?? '').split(',');
+      return reply({
+        entries: this.kept.filter(({ n, stream }) => n > Number(query.get('after')) && streams.includes(stream)),
+        more: false,
+      });
+    }
+    if (path.includes('/beside')) return reply({ heard: [], head: { seq: 1, link: 'x', state: 'y' } });
+    if (path.includes('/traits')) return reply({ traits: [] });
+    return reply({ key: 'ab'.repeat(32) });
+  }
+
+  #keep(text: string): Answer {
+    const read = readEntry(text);
+    if (!read.ok) throw new Error(text);
+    const { id, stream } = read.value;
+    const why = this.refuses(text);
+    if (why !== null) return { id, is: 'refused', problems: [{ code: 'refused', path: '', sentence: why }] };
+    const there = this.kept.find((row) => row.id === id);
+    if (there !== undefined) return { ...there, is: 'already' };
+    const mine = this.kept.filter((row) => row.stream === stream);
+    const seq = mine.length + 1;
+    const received = instant(Math.max(this.now, (mine.at(-1)?.received ?? 0) + 1));
+    const hash = hashOf(text);
+    const row: KeptRow = {
+      id,
+      n: this.kept.length + 1,
+      stream,
+      seq,
+      text,
+      hash,
+      received,
+      link: linkOf(firstLink(stream), hash, seq, received),
+    };
+    this.kept.push(row);
+    return { ...row, is: 'kept' };
+  }
+}

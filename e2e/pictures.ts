@@ -1,0 +1,62 @@
+// The pictures of docs/screenshots, from the demo data on a fixed clock: `npm run pictures`.
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { test } from './desk.ts';
+import { arrive, lamp } from './technician.ts';
+
+const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'docs', 'screenshots');
+const take = async (page: Page, name: string): Promise<void> => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.mouse.move(0, 0);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+};
+const theme = (page: Page, name: 'Night' | 'Day') => page.getByRole('button', { name, exact: true }).click();
+
+test('pictures of each main view', async ({ page, desk, browser }) => {
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
+  await take(page, 'stations-day');
+  await page.getByRole('button', { name: /New station/ }).click();
+  await page.getByLabel('Name').fill('Rain gauge, High Intake');
+  await take(page, 'new-station-day');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: /Climate panel/ }).click();
+  await page.getByText('two characters swapped').first().waitFor();
+  await take(page, 'sheet-day');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Oxygen monitor/ }).click();
+  await lamp(page, /^Signal, path 1/).click();
+  await take(page, 'lamp-door-day');
+  await desk.send('0417;;event=air_lost;zone=3;path=2', '0471;;event=test', '0417;yesterday;event=test');
+  await lamp(page, /^Call/).click();
+  await page.getByRole('region', { name: 'Calls of this station' }).getByRole('listitem').first().getByRole('button').first().click();
+  await take(page, 'proof-day');
+  await theme(page, 'Night');
+  await page.keyboard.press('2');
+  await page
+    .getByRole('region', { name: /^SIM, / })
+    .getByRole('button')
+    .filter({ has: page.getByText('APN', { exact: true }) })
+    .first()
+    .click();
+  await take(page, 'sheet-night');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
+  await take(page, 'stations-night');
+  await theme(page, 'Day');
+  await page.getByRole('link', { name: 'Desk', exact: true }).click();
+  await page.getByRole('button', { name: 'Unknown callers' }).click();
+  await page.getByRole('listitem').filter({ hasText: '0471' }).getByRole('button').first().click();
+  await take(page, 'desk-day');
+  const tablet = await browser.newContext({ viewport: { width: 820, height: 1180 }, hasTouch: true });
+  const held = await tablet.newPage();
+  await arrive(held, desk.web);
+  await held.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
+  await take(held, 'stations-tablet');
+  await held.getByRole('link', { name: /Oxygen monitor/ }).click();
+  await lamp(held, /^Card/).waitFor();
+  await take(held, 'station-tablet');
+  await tablet.close();
+});
