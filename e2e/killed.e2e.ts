@@ -67,7 +67,9 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
           });
         }),
     );
-    await new Promise((done) => setTimeout(done, 700));
+    const enough = { entries: acknowledged.entries.size + 10, until: Date.now() + 10_000 };
+    while (acknowledged.entries.size < enough.entries && Date.now() < enough.until) await new Promise((done) => setTimeout(done, 50));
+    await new Promise((done) => setTimeout(done, 300));
     await desk.stop('SIGKILL');
     running = false;
     await Promise.all([...writers, ...callers]);

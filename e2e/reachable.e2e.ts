@@ -10,6 +10,7 @@ const sizes = [
 
 for (const { name, viewport, hasTouch } of sizes)
   test(`axe finds nothing on any screen, in both themes, on a ${name}`, async ({ browser, desk }) => {
+    test.setTimeout(180_000);
     const context = await browser.newContext({ viewport, hasTouch });
     const page = await context.newPage();
     const clean = async (where: string): Promise<void> => {

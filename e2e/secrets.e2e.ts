@@ -36,7 +36,7 @@ test('[S1] a planted password and PIN are found nowhere, before and after delive
         ),
       );
       db.close();
-      return JSON.stringify(all) + JSON.stringify({ ...localStorage }) + JSON.stringify({ ...sessionStorage });
+      return JSON.stringify(all) + JSON.stringify(Object.entries(localStorage)) + JSON.stringify(Object.entries(sessionStorage));
     });
   const nowhere = async (): Promise<void> => {
     const disk = readdirSync(desk.data)

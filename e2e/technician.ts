@@ -8,13 +8,17 @@ export const newAccount = (): string => String(++accounts);
 /** Opens the page and says who works there. */
 export const arrive = async (page: Page, web: string, path = '/stations', name = 'Ines'): Promise<void> => {
   await page.goto(`${web}${path}`);
-  const known = page.getByRole('dialog').getByRole('button', { name, exact: true });
-  const field = page.getByLabel('Somebody else');
-  await known.or(field).first().waitFor();
-  await page.waitForTimeout(300);
-  if (await known.isVisible()) await known.click();
+  const known = page.getByRole('dialog').getByRole('button', { name, exact: true }).first();
+  // People who are known here come a moment after the page.
+  if (
+    await known.waitFor({ timeout: 1500 }).then(
+      () => true,
+      () => false,
+    )
+  )
+    await known.click();
   else {
-    await field.fill(name);
+    await page.getByLabel('Somebody else').fill(name);
     await page.getByRole('button', { name: 'That is me' }).click();
   }
   await expect(page.getByRole('dialog')).toHaveCount(0);

@@ -1,10 +1,12 @@
 // Starts the server, prints every address that it listens on, and stops cleanly.
 import { resolve } from 'node:path';
 import { start } from './app.ts';
+import { Vault } from './secrets/vault.ts';
 import { readEnv, StartError } from './shell/env.ts';
 
 const main = async (): Promise<void> => {
-  const { web, desk } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
+  const { app, web, desk } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
+  if (process.argv.includes('--rotate-keys')) console.log(`Keys         new; ${await app.get(Vault).rotate()} secrets were sealed again`);
   console.log(`Green Lamp   ${web}`);
   for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
 };

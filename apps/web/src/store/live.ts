@@ -14,6 +14,8 @@ type Live = {
   person: Ulid | null;
   theme: Theme;
   askPerson: boolean;
+  /** What went wrong last, in words; stays until it is put away. */
+  trouble: string | null;
 };
 
 const storedTheme = (): Theme => {
@@ -31,6 +33,7 @@ export const useLive = create<Live>(() => ({
   person: chosenPerson(),
   theme: storedTheme(),
   askPerson: false,
+  trouble: null,
 }));
 
 const mostFrames = 200;

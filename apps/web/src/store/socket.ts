@@ -45,6 +45,10 @@ export const startStore = (): void => {
   connect();
   deliverSoon();
   pullSoon();
+  window.addEventListener('unhandledrejection', ({ reason }) => {
+    const { askPerson } = useLive.getState();
+    if (!askPerson) useLive.setState({ trouble: reason instanceof Error ? reason.message : 'Something went wrong.' });
+  });
   window.addEventListener('online', () => {
     deliverSoon();
     pullSoon();

@@ -108,11 +108,18 @@ test('[D3] a real frame is evidence over a simulated one, and stands before it; 
   m.call('0233', { event: 'high' }, undefined, true);
   expect(m.state.count).toBe(count + 1);
 });
-test('[D3] a client that invents event names without end leaves at most 64 of them as evidence', () => {
-  const { m } = onePath();
+test('[D3] a client that invents event names without end leaves at most 64 of them as evidence between two changes, and the state stays small', () => {
+  const { m, sim } = onePath();
   const before = m.state.count;
   for (let i = 0; i < 200; i++) m.call('0233', { event: `e${i}` });
   expect(m.state.count - before).toBe(64);
+  for (let change = 0; change < 4; change++) {
+    m.enter('sim.apn', sim, `net${change}.example`);
+    for (let i = 0; i < 70; i++) m.call('0233', { event: `c${change}e${i}` });
+  }
+  expect(Object.keys(m.state.picked)).toHaveLength(64);
+  expect(Object.keys(m.state.evidence).filter((slot) => slot.startsWith('Call|'))).toHaveLength(128);
+  expect(m.lamp('Call').is).toBe('marginal');
 });
 test('the nearest account is one with two neighbours swapped or one character other', () => {
   const stream: Stream = stationStream(chance(3).ulid(0));

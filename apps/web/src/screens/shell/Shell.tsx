@@ -33,7 +33,7 @@ const deliveryWords = ({ waiting, refused, connected }: { waiting: number; refus
 };
 
 export const Shell = () => {
-  const { person, theme, waiting, refused, connected, askPerson } = useLive();
+  const { person, theme, waiting, refused, connected, askPerson, trouble } = useLive();
   const people = usePeople();
   const [delivery, setDelivery] = useState(false);
   const go = useNavigate();
@@ -86,6 +86,22 @@ export const Shell = () => {
           {theme === 'day' ? 'Night' : 'Day'}
         </button>
       </header>
+      {trouble !== null && (
+        <div role="alert" className="flex items-center gap-4 border-b-2 border-ink bg-slip px-5 py-2">
+          <p className="grow">
+            <strong>It could not be done.</strong> {trouble}
+          </p>
+          <button
+            type="button"
+            className="button"
+            onClick={() => {
+              useLive.setState({ trouble: null });
+            }}
+          >
+            Put it away
+          </button>
+        </div>
+      )}
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>

@@ -4,6 +4,7 @@ import { isInstant } from '../../quantity/index.ts';
 import { readingOf } from '../../sheet/readings.ts';
 import type { HowAttributed } from '../evidence.ts';
 import { kind } from '../kind.ts';
+import { isAfter } from '../order.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
 import { noneKey, type State } from '../state/state.ts';
 
@@ -137,9 +138,13 @@ const withCall = (state: State, data: Call, by: HowAttributed, entry: { id: Stat
 export const pickKey = (of: { path: ElementId | null; receiver: ElementId; event: string; simulated: boolean }): string =>
   `${of.path ?? ''}|${of.receiver}|${of.event}|${of.simulated ? 'simulated' : ''}`;
 
+/** What was picked before the last change no longer keeps a frame from being evidence. */
+const pickedSinceChange = (state: State): State['picked'] =>
+  Object.fromEntries(Object.entries(state.picked).filter(([, { pos }]) => isAfter(pos, state.changed)));
+
 export const callArrived = kind('call.arrived', 1, fields({ ...call, how, account: words(16) }), (state, data, { entry, pos }) => ({
   ...withCall(state, data, data.how, entry, pos.ord),
-  picked: { ...state.picked, [pickKey(data)]: { grade: data.grade, pos, frame: data.frame } },
+  picked: { ...pickedSinceChange(state), [pickKey(data)]: { grade: data.grade, pos, frame: data.frame } },
 }));
 
 /** A person says by which path a frame came. It stands in the frame's own place in time, and is a claim. */

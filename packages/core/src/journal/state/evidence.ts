@@ -10,7 +10,7 @@ export const evidencePos = posOf;
 
 export const withEvidence = (state: State, { kindOf, receiver, ...made }: NewEvidence): State => {
   const evidence: Evidence = { ...made, place: state.placed?.place ?? 'bench' };
-  const slots = { ...state.evidence };
+  let slots = state.evidence;
   for (const { lamp, path } of evidence.bears) {
     const slot = [
       lamp,
@@ -24,9 +24,20 @@ export const withEvidence = (state: State, { kindOf, receiver, ...made }: NewEvi
       evidence.simulated ? 'simulated' : '',
     ].join('|');
     const there = slots[slot];
-    if (there === undefined || comparePos(posOf(there), posOf(evidence)) < 0) slots[slot] = evidence;
+    if (there === undefined || comparePos(posOf(there), posOf(evidence)) < 0) slots = { ...slots, [slot]: evidence };
+    if (there === undefined && evidence.what === 'call') slots = withoutOldest(slots, `${lamp}|${path ?? ''}|`);
   }
   return { ...state, evidence: slots };
+};
+
+/** Sorts of call that are held for one lamp of one path: an outside client may invent event names without end. */
+const mostCalls = 128;
+
+const withoutOldest = (slots: State['evidence'], prefix: string): State['evidence'] => {
+  const calls = Object.entries(slots).filter(([slot, { what }]) => what === 'call' && slot.startsWith(prefix));
+  if (calls.length <= mostCalls) return slots;
+  const [oldest] = calls.reduce((first, one) => (comparePos(posOf(one[1]), posOf(first[1])) < 0 ? one : first));
+  return Object.fromEntries(Object.entries(slots).filter(([slot]) => slot !== oldest));
 };
 
 /** Takes back what a frame was taken to prove, so that its correction can stand in its place. */

@@ -1,11 +1,11 @@
 // What the checks say about the sheet, worst first. A finding may be accepted with a reason; it never colours a lamp.
 import { useState } from 'react';
 import { acceptedAs, type Finding, openFindings, sayFinding, type Severity } from '@green-lamp/core/check';
+import { severityWords } from '../../../../parts/severity-words.ts';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
-const severityWords: { readonly [S in Severity]: string } = { stop: 'Stop', fix: 'Fix', look: 'Look' };
 const edge: { readonly [S in Severity]: string } = {
   stop: 'border-l-[7px] border-double border-ink',
   fix: 'border-l-4 border-ink',

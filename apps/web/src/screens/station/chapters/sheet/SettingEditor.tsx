@@ -1,11 +1,17 @@
 // Edits one setting in place: the text is kept as typed, its meaning is shown, its problem is said on leaving.
 import { useState } from 'react';
-import { elementsOf, standing, wanted } from '@green-lamp/core/journal';
-import type { Json, SettingKey } from '@green-lamp/core/name';
+import { check, sayFinding } from '@green-lamp/core/check';
+import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
+import { asPlanned } from '@green-lamp/core/lamp';
+import { type Json, type SettingKey, type StageOnDevice, stages } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { editValue, isSecret, type Parameter, parseTyped, secretFault } from '@green-lamp/core/sheet';
 import { Choose, Field } from '../../../../parts/Field.tsx';
+import { severityWords } from '../../../../parts/severity-words.ts';
+import { stageWords } from '../../../../parts/StageBar.tsx';
+import { useDraft } from '../../../../parts/use-draft.ts';
 import { append, seal } from '../../../../store/append.ts';
+import { deviceNow } from '../../../../store/device.ts';
 import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -65,10 +71,88 @@ const Shown = ({ settingOf, station }: Props) => {
   );
 };
 
+/** What the checks would say if the text that is being typed stood on the sheet. */
+const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
+  const view = asPlanned(station.state);
+  const traits = new Map((station.beside?.traits ?? []).map((of) => [of.ref, of]));
+  const said = check(
+    { ...view, value: (key) => (key === settingOf ? (value ?? undefined) : view.value(key)) },
+    { traits: (ref) => traits.get(ref) ?? null, demo: station.state.station?.demo ?? false },
+  ).filter(({ fields }) => fields.includes(settingOf));
+  return (
+    <ul aria-live="polite" aria-label="Findings as you type">
+      {said.map((finding) => {
+        const { what, why, todo } = sayFinding(finding);
+        return (
+          <li key={finding.id} className={finding.severity === 'look' ? 'border-l-4 border-rule-2 pl-2' : 'border-l-4 border-ink pl-2'}>
+            <strong>
+              {severityWords[finding.severity]} · {what}
+            </strong>{' '}
+            {why} {todo}
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+/** Says of this one setting how far it has got, or that the device holds something else. */
+const HowFar = ({ of, settingOf, station }: Props) => {
+  const [said, setSaid] = useState('');
+  if (of.enteredOn === null) return null;
+  const plan = wanted(station.state, settingOf) ?? null;
+  const stage = (to: StageOnDevice, value: Json): void => {
+    const data = { stage: to, asOf: deviceNow(), of: [{ key: settingOf, set: standing(station.state, settingOf)?.pos.id ?? null, value }] };
+    void append(station.stream, [{ kind: 'setting.staged', data }]);
+  };
+  const other = of.form.is === 'text' || of.form.is === 'count' || of.form.is === 'figure' ? parseTyped(of, said) : null;
+  return (
+    <details>
+      <summary className="link flex min-h-11 items-center">How far has it got?</summary>
+      <div className="flex flex-wrap items-end gap-3">
+        {stages
+          .filter((to) => to !== 'wanted')
+          .map((to) => (
+            <button
+              key={to}
+              type="button"
+              className="button"
+              onClick={() => {
+                stage(to, plan);
+              }}
+            >
+              {to === 'readBack' ? 'Read back: the same' : stageWords[to].replace(/^./, (first) => first.toUpperCase())}
+            </button>
+          ))}
+        {other !== null && (
+          <>
+            <div className="min-w-44 grow">
+              <Field label="The device says another value" value={said} change={setSaid} mono />
+            </div>
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                if (said !== '' && other.ok) stage('readBack', other.value);
+              }}
+            >
+              Read back
+            </button>
+          </>
+        )}
+      </div>
+    </details>
+  );
+};
+
 export const SettingEditor = (props: Props) => {
-  const { of, settingOf, station, close } = props;
+  const { of, settingOf, station } = props;
   const now = wanted(station.state, settingOf);
-  const [typed, setTyped] = useState(editValue(of, now));
+  const [typed, setTyped, dropDraft] = useDraft(of.form.is === 'secret' ? null : `${station.stream} ${settingOf}`, editValue(of, now));
+  const close = (): void => {
+    dropDraft();
+    props.close();
+  };
   const [failed, setFailed] = useState<string | null>(null);
   const { form } = of;
   const parsed = form.is === 'secret' ? null : parseTyped(of, typed);
@@ -91,7 +175,7 @@ export const SettingEditor = (props: Props) => {
         if (typed !== '' && made === null)
           throw new Error('This browser has no key of the desk yet, so it can’t keep a secret. Open the page once while the desk answers.');
         await set(props, made === null ? null : { secret: made.ref }, null, made === null ? [] : [made.sealed]);
-      } else if (parsed?.ok === true) {
+      } else if (parsed?.ok === true && !same(parsed.value, now ?? null)) {
         await set(props, parsed.value, typed === editValue(of, parsed.value) ? null : typed);
       }
       close();
@@ -112,40 +196,44 @@ export const SettingEditor = (props: Props) => {
           : null;
   const hint = `${of.why} ${suppliers[of.supplier]}`;
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-      onKeyDown={({ key }) => {
-        if (key === 'Escape') close();
-      }}
-    >
-      {choices === null ? (
-        <Field label={of.label} value={typed} change={setTyped} problem={fault} hint={hint} mono secret={form.is === 'secret'} focus />
-      ) : (
-        <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" hint={hint} />
-      )}
-      {form.is === 'secret' && <Shown {...props} />}
-      {failed !== null && (
-        <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
-          {failed}
-        </p>
-      )}
-      <div className="flex flex-wrap items-center gap-3">
-        <button type="submit" className="button button-main">
-          Put it on the sheet
-        </button>
-        <button type="button" className="button" onClick={close}>
-          Leave it
-        </button>
-        {of.bears.length > 0 && of.enteredOn !== null && (
-          <span className="text-small text-ink-2">
-            Once entered on the device: {of.bears.join(', ')} {of.bears.length === 1 ? 'is' : 'are'} to be proved again.
-          </span>
+    <>
+      <form
+        className="flex flex-col gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void keep();
+        }}
+        onKeyDown={({ key }) => {
+          if (key === 'Escape') close();
+        }}
+      >
+        {choices === null ? (
+          <Field label={of.label} value={typed} change={setTyped} problem={fault} hint={hint} mono secret={form.is === 'secret'} focus />
+        ) : (
+          <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" hint={hint} />
         )}
-      </div>
-    </form>
+        {parsed?.ok === true && <AsTyped {...props} value={parsed.value} />}
+        {form.is === 'secret' && <Shown {...props} />}
+        {failed !== null && (
+          <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
+            {failed}
+          </p>
+        )}
+        <div className="flex flex-wrap items-center gap-3">
+          <button type="submit" className="button button-main">
+            Put it on the sheet
+          </button>
+          <button type="button" className="button" onClick={close}>
+            Leave it
+          </button>
+          {of.bears.length > 0 && of.enteredOn !== null && (
+            <span className="text-small text-ink-2">
+              Once entered on the device: {of.bears.join(', ')} {of.bears.length === 1 ? 'is' : 'are'} to be proved again.
+            </span>
+          )}
+        </div>
+      </form>
+      <HowFar {...props} />
+    </>
   );
 };
