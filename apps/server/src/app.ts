@@ -12,53 +12,42 @@ import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { Demo } from './demo/demo.ts';
+import { DemoModule } from './demo/demo.module.ts';
 import { Desk, portWords } from './desk/desk.ts';
-import { DeskController } from './desk/desk.controller.ts';
-import { Frames } from './desk/frames.ts';
-import { Ingest } from './desk/ingest.ts';
-import { Events } from './journal/events.ts';
+import { DeskModule } from './desk/desk.module.ts';
 import { Journal } from './journal/journal.ts';
-import { JournalController } from './journal/journal.controller.ts';
-import { Take } from './journal/take.ts';
-import { LiveGateway } from './live/live.gateway.ts';
+import { JournalModule } from './journal/journal.module.ts';
+import { LiveModule } from './live/live.module.ts';
 import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
-import { SecretsController } from './secrets/secrets.controller.ts';
-import { Vault } from './secrets/vault.ts';
+import { SecretsModule } from './secrets/secrets.module.ts';
+import { VaultModule } from './secrets/vault.module.ts';
 import { atHome } from './shell/at-home.ts';
-import { Clock, Ids } from './shell/clock.ts';
+import { Clock } from './shell/clock.ts';
 import { Database } from './shell/database.ts';
 import { type Env, StartError } from './shell/env.ts';
 import { EveryAnswer } from './shell/every-answer.ts';
 import { MayGuard } from './shell/may.ts';
-import { Papers, PapersController } from './shell/papers.controller.ts';
+import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
-import { Stations } from './stations/stations.ts';
-import { StationsController } from './stations/stations.controller.ts';
-
-export const controllers = [JournalController, StationsController, DeskController, SecretsController, PapersController];
-export const gateways = [LiveGateway];
+import { ShellModule } from './shell/shell.module.ts';
+import { StationsModule } from './stations/stations.module.ts';
 
 @Module({})
 export class AppModule {
   static with(env: Env, database: Database, ring: KeyRing): DynamicModule {
     return {
       module: AppModule,
-      controllers,
+      imports: [
+        ShellModule.with(database),
+        VaultModule.with(ring, env.keys),
+        JournalModule,
+        DeskModule,
+        SecretsModule,
+        StationsModule,
+        LiveModule,
+        DemoModule,
+      ],
       providers: [
-        { provide: Database, useValue: database },
-        { provide: Vault, useFactory: () => new Vault(database, ring, env.keys) },
-        Clock,
-        Ids,
-        Events,
-        Journal,
-        Take,
-        Ingest,
-        Desk,
-        Frames,
-        Stations,
-        Demo,
-        Papers,
-        ...gateways,
         { provide: APP_GUARD, useClass: MayGuard },
         { provide: APP_FILTER, useClass: ProblemReply },
         { provide: APP_PIPE, useValue: new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true, transform: true }) },

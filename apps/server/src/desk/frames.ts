@@ -5,7 +5,7 @@ import { nearestAccounts } from '@green-lamp/core/lamp';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame } from '../journal/turn.ts';
 import { Database } from '../shell/database.ts';
-import { FrameRow } from '../shell/rows.ts';
+import { FrameRow } from './frame.row.ts';
 
 export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen'> & {
   readonly bytes: string;

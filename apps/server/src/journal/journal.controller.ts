@@ -4,7 +4,7 @@ import { ArrayMaxSize, IsArray, IsInt, IsOptional, Max, Min } from 'class-valida
 import { Transform, Type } from 'class-transformer';
 import { Database } from '../shell/database.ts';
 import { May } from '../shell/may.ts';
-import { EntryRow } from '../shell/rows.ts';
+import { EntryRow } from './entry.row.ts';
 import { AppendBody } from './append.body.ts';
 import { type Answer, Take } from './take.ts';
 

@@ -1,27 +1,20 @@
 // [J3] The one writer. Decisions run one at a time, are committed together, and only then answered. Nothing acknowledged is ever lost.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
-import { isElementId, isSha256, isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
+import { isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
 import { instant, type Instant } from '@green-lamp/core/quantity';
-import {
-  advance,
-  type Entry,
-  firstLink,
-  foldAll,
-  foldVersion,
-  hashOf,
-  linkOf,
-  type PlacedEntry,
-  placedEntry,
-  readEntry,
-  type State,
-  emptyState,
-  textOf,
-} from '@green-lamp/core/journal';
+import { advance, type Entry, foldAll, hashOf, linkOf, placedEntry, type State, textOf } from '@green-lamp/core/journal';
 import { accountsOf, evidenceOf, type Matched } from '@green-lamp/core/lamp';
 import { Clock, Ids } from '../shell/clock.ts';
-import { Database, type Em } from '../shell/database.ts';
-import { AccountRow, EntryRow, FrameRow, HeardRow, MetaRow, SecretRow, StateRow } from '../shell/rows.ts';
+import { Database } from '../shell/database.ts';
+import { AccountRow } from '../desk/account.row.ts';
+import { EntryRow } from './entry.row.ts';
+import { FrameRow } from '../desk/frame.row.ts';
+import { MetaRow } from '../shell/meta.row.ts';
+import { SecretRow } from '../secrets/secret.row.ts';
+import { commit } from './commit.ts';
 import { Events } from './events.ts';
+import { Heads } from './heads.ts';
+import { HeardBook, heardKey, type Sort } from './heard.ts';
 import { type Draft, type Head, type HeardOf, merge, newDraft, type NewEntry, type NewFrame, type NewSecret } from './turn.ts';
 
 type Job = { run: (turn: Turn) => unknown; at: Instant | null; done: (value: unknown) => void; failed: (error: unknown) => void };
@@ -37,26 +30,19 @@ export type Turn = {
   frame: (frame: NewFrame) => void;
   repeatOf: (digest: string, account: string, since: number) => Promise<number | null>;
   repeat: (frame: number) => void;
-  heard: (of: { station: Stream; path: HeardOf['path']; receiver: HeardOf['receiver']; event: string }) => void;
+  heard: (of: Sort) => void;
   secret: (row: NewSecret) => void;
   hasSecret: (ref: string) => Promise<boolean>;
 };
 
 const mostJobs = 20_000;
 const mostAtOnce = 256;
-/** Sorts of call that are summed up for one station: an outside client may invent event names without end. */
-const mostSorts = 256;
-
-const heardKey = ({ station, path, receiver, event }: Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event'>): string =>
-  [station, path ?? '', receiver, event].join('|');
-
 @Injectable()
 export class Journal implements OnApplicationShutdown {
   readonly #log = new Logger('Journal');
-  readonly #heads = new Map<Stream, Head>();
+  readonly #heads: Heads;
   readonly #accounts = new Map<string, Stream>();
-  readonly #heard = new Map<Stream, ReadonlyMap<string, HeardOf>>();
-  readonly #dirty = new Set<Stream>();
+  readonly #heard = new HeardBook();
   #jobs: Job[] = [];
   #running: Promise<void> | null = null;
   #n = 0;
@@ -68,7 +54,9 @@ export class Journal implements OnApplicationShutdown {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly events: Events,
-  ) {}
+  ) {
+    this.#heads = new Heads(database);
+  }
 
   get cursor(): number {
     return this.#n;
@@ -84,7 +72,7 @@ export class Journal implements OnApplicationShutdown {
     return [...this.#accounts].map(([account, stream]) => ({ account, stream }));
   }
   heardOf(station: Stream): HeardOf[] {
-    return [...(this.#heard.get(station)?.values() ?? [])];
+    return this.#heard.of(station);
   }
 
   /** Reads what every turn needs: the cursor, the accounts, what was heard. */
@@ -95,16 +83,7 @@ export class Journal implements OnApplicationShutdown {
     this.#n = last?.n ?? 0;
     this.#frames = frame?.id ?? 0;
     for (const row of await em.find(AccountRow, {})) this.#accounts.set(row.account, sure(isStream, row.station));
-    for (const { what, station, path, receiver, event, last, count, gap } of await em.find(HeardRow, {}))
-      this.#hears(what, {
-        station: sure(isStream, station),
-        path: path == null ? null : sure(isElementId, path),
-        receiver: sure(isElementId, receiver),
-        event,
-        last,
-        count,
-        gap: gap ?? null,
-      });
+    await this.#heard.load(em);
     const life = await em.findOne(MetaRow, { name: 'life' });
     this.#life = life?.value ?? this.ids.ulid(this.clock.now());
     if (life === null) await em.insert(MetaRow, { name: 'life', value: this.#life });
@@ -127,14 +106,16 @@ export class Journal implements OnApplicationShutdown {
 
   /** The state of a stream, folded from what is committed. */
   async state(stream: Stream): Promise<State> {
-    return (await this.#head(stream)).state;
+    return (await this.#heads.of(stream)).state;
   }
   head(stream: Stream): Promise<Head> {
-    return this.#head(stream);
+    return this.#heads.of(stream);
   }
-  async streams(): Promise<Stream[]> {
-    const rows = await this.database.em().createQueryBuilder(EntryRow).select('stream', true).execute<{ stream: string }[]>();
-    return rows.map(({ stream }) => sure(isStream, stream));
+  streams(): Promise<Stream[]> {
+    return this.#heads.streams();
+  }
+  cacheStates(): Promise<void> {
+    return this.#heads.cache();
   }
 
   async #work(): Promise<void> {
@@ -166,7 +147,9 @@ export class Journal implements OnApplicationShutdown {
       }
     }
     try {
-      await this.#commit(draft);
+      const kept = this.clock.now();
+      for (const frame of draft.frames) frame.kept = Math.max(kept, frame.at);
+      await commit(this.database, draft);
     } catch (error) {
       [this.#n, this.#frames] = [before.n, before.frames];
       if (jobs.length === 1) jobs[0]?.failed(error);
@@ -182,7 +165,7 @@ export class Journal implements OnApplicationShutdown {
   #open(all: Draft, own: Draft, now: Instant): Turn {
     const turn: Turn = {
       now,
-      head: async (stream) => own.heads.get(stream) ?? all.heads.get(stream) ?? (await this.#head(stream)),
+      head: async (stream) => own.heads.get(stream) ?? all.heads.get(stream) ?? (await this.#heads.of(stream)),
       found: async (id) => own.byId.get(id) ?? all.byId.get(id) ?? (await this.#found(id)),
       station: (account) => {
         const drafted = [own, all].find((draft) => draft.accounts.has(account));
@@ -203,21 +186,8 @@ export class Journal implements OnApplicationShutdown {
         own.repeats.set(frame, (own.repeats.get(frame) ?? all.repeats.get(frame) ?? 0) + 1);
       },
       heard: (of) => {
-        const there = this.#heard.get(of.station);
-        const drafted = [own, all].map(({ heard }) => heard);
-        const known = (event: string): HeardOf | undefined =>
-          drafted.map((heard) => heard.get(heardKey({ ...of, event }))).find((heard) => heard !== undefined) ??
-          there?.get(heardKey({ ...of, event }));
-        const event =
-          known(of.event) !== undefined || (there?.size ?? 0) + own.heard.size + all.heard.size < mostSorts ? of.event : 'other';
-        const was = known(event);
-        own.heard.set(heardKey({ ...of, event }), {
-          ...of,
-          event,
-          last: now,
-          count: (was?.count ?? 0) + 1,
-          gap: was === undefined ? null : now - was.last,
-        });
+        const next = this.#heard.next(of, [own, all], now);
+        own.heard.set(heardKey(next), next);
       },
       secret: (row) => {
         own.secrets.push(row);
@@ -235,9 +205,9 @@ export class Journal implements OnApplicationShutdown {
     const link = linkOf(head.link, hash, seq, received);
     const placed = placedEntry(entry, received);
     const on = advance(head.state, [placed]);
-    const state = on ?? foldAll(entry.stream, [...(await this.#placed(entry.stream, [...all.entries, ...own.entries])), placed]);
+    const state = on ?? foldAll(entry.stream, [...(await this.#heads.placed(entry.stream, [...all.entries, ...own.entries])), placed]);
     const mayMatter = state.changed?.id !== head.state.changed?.id;
-    if (mayMatter && this.#lastHeard(entry.stream, [all, own]) >= placed.pos.ord)
+    if (mayMatter && this.#heard.last(entry.stream, [all, own]) >= placed.pos.ord)
       own.late.set(entry.stream, Math.min(own.late.get(entry.stream) ?? Number.POSITIVE_INFINITY, placed.pos.ord));
     const row: NewEntry = { n: ++this.#n, id: entry.id, stream: entry.stream, seq, text, hash, received, link };
     const [before, after] = [accountsOf(head.state), accountsOf(state)];
@@ -247,19 +217,6 @@ export class Journal implements OnApplicationShutdown {
     own.entries.push(row);
     own.byId.set(entry.id, row);
     return row;
-  }
-
-  #hears(what: string, heard: HeardOf): void {
-    this.#heard.set(heard.station, new Map(this.#heard.get(heard.station)).set(what, heard));
-  }
-
-  /** When the last frame of a station came, else 0. */
-  #lastHeard(station: Stream, drafts: readonly Draft[]): number {
-    const all = [
-      ...(this.#heard.get(station)?.values() ?? []),
-      ...drafts.flatMap(({ heard }) => [...heard.values()].filter((of) => of.station === station)),
-    ];
-    return all.reduce((last, heard) => Math.max(last, heard.last), 0);
   }
 
   /** [D4] After an entry that came late, frames since then may be evidence that they were not before. */
@@ -276,42 +233,9 @@ export class Journal implements OnApplicationShutdown {
     }
   }
 
-  async #commit(draft: Draft): Promise<void> {
-    if (draft.entries.length + draft.frames.length + draft.repeats.size + draft.secrets.length === 0) return;
-    const kept = this.clock.now();
-    for (const frame of draft.frames) frame.kept = Math.max(kept, frame.at);
-    await this.database.em().transactional(async (tx) => {
-      await inBatches(draft.secrets, 50, (rows) => tx.insertMany(SecretRow, rows));
-      await inBatches(draft.entries, 100, (rows) => tx.insertMany(EntryRow, rows));
-      await inBatches(draft.frames, 40, (rows) => tx.insertMany(FrameRow, rows));
-      for (const [id, more] of draft.repeats) await addRepeats(tx, id, more);
-      await inBatches(
-        [...draft.heard].map(([what, { station, path, receiver, event, last, count, gap }]) => ({
-          what,
-          station,
-          path,
-          receiver,
-          event,
-          last,
-          count,
-          gap,
-        })),
-        100,
-        (rows) => tx.upsertMany(HeardRow, rows),
-      );
-      for (const [account, station] of draft.accounts) {
-        if (station === null) await tx.nativeDelete(AccountRow, { account });
-        else await tx.upsert(AccountRow, { account, station });
-      }
-    });
-  }
-
   #take(draft: Draft): void {
-    for (const [stream, head] of draft.heads) {
-      this.#heads.set(stream, head);
-      this.#dirty.add(stream);
-    }
-    for (const [what, heard] of draft.heard) this.#hears(what, heard);
+    this.#heads.take(draft.heads);
+    this.#heard.take(draft.heard);
     for (const [account, station] of draft.accounts) {
       if (station === null) this.#accounts.delete(account);
       else this.#accounts.set(account, station);
@@ -322,73 +246,6 @@ export class Journal implements OnApplicationShutdown {
     return await this.database.em().findOne(EntryRow, { id });
   }
 
-  async #placed(stream: Stream, drafted: readonly NewEntry[]): Promise<PlacedEntry[]> {
-    const rows = await this.database
-      .em()
-      .createQueryBuilder(EntryRow)
-      .select(['text', 'received'])
-      .where({ stream })
-      .orderBy({ seq: 'asc' })
-      .execute<{ text: string; received: number }[]>();
-    return [...rows, ...drafted.filter((row) => row.stream === stream)].map(({ text, received }) => placedEntry(trusted(text), received));
-  }
-
-  async #head(stream: Stream): Promise<Head> {
-    const there = this.#heads.get(stream);
-    if (there !== undefined) return there;
-    const em = this.database.em();
-    const [last] = await em
-      .createQueryBuilder(EntryRow)
-      .select(['seq', 'link', 'received'])
-      .where({ stream })
-      .orderBy({ seq: 'desc' })
-      .limit(1)
-      .execute<{ seq: number; link: string; received: number }[]>();
-    if (last === undefined) return { seq: 0, link: firstLink(stream), received: instant(0), state: emptyState(stream) };
-    const head: Head = {
-      seq: last.seq,
-      link: sure(isSha256, last.link),
-      received: instant(last.received),
-      state: await this.#folded(stream, last.seq),
-    };
-    const newer = this.#heads.get(stream);
-    if (newer !== undefined) return newer;
-    this.#heads.set(stream, head);
-    return head;
-  }
-
-  /** The cached state with what came after it, or the whole stream folded again. */
-  async #folded(stream: Stream, seq: number): Promise<State> {
-    const em = this.database.em();
-    const cached = await em.findOne(StateRow, { stream });
-    if (cached !== null && cached.foldVersion === foldVersion && cached.seq <= seq) {
-      const since = await em
-        .createQueryBuilder(EntryRow)
-        .select(['text', 'received'])
-        .where({ stream, seq: { $gt: cached.seq } })
-        .orderBy({ seq: 'asc' })
-        .execute<{ text: string; received: number }[]>();
-      const state = JSON.parse(cached.json) as State; // written by this program, of this foldVersion
-      const on = advance(
-        state,
-        since.map(({ text, received }) => placedEntry(trusted(text), received)),
-      );
-      if (on !== null) return on;
-    }
-    return foldAll(stream, await this.#placed(stream, []));
-  }
-
-  /** Writes the states that changed, so that the next start does not fold from the first entry. A cache: losing it loses nothing. */
-  async cacheStates(): Promise<void> {
-    const dirty = [...this.#dirty];
-    this.#dirty.clear();
-    const rows = dirty.flatMap((stream) => {
-      const head = this.#heads.get(stream);
-      return head === undefined ? [] : [{ stream, seq: head.seq, foldVersion, json: JSON.stringify(head.state) }];
-    });
-    await inBatches(rows, 20, (some) => this.database.em().upsertMany(StateRow, some));
-  }
-
   async onApplicationShutdown(): Promise<void> {
     await this.#running;
     await this.cacheStates().catch((error: unknown) => {
@@ -397,22 +254,6 @@ export class Journal implements OnApplicationShutdown {
     await this.database.close();
   }
 }
-
-const inBatches = async <T>(rows: readonly T[], size: number, write: (some: T[]) => Promise<unknown>): Promise<void> => {
-  for (let from = 0; from < rows.length; from += size) await write(rows.slice(from, from + size));
-};
-
-const addRepeats = async (tx: Em, id: number, more: number): Promise<void> => {
-  const row = await tx.findOneOrFail(FrameRow, { id });
-  await tx.nativeUpdate(FrameRow, { id }, { repeats: row.repeats + more });
-};
-
-/** An entry's text as this database keeps it: it was judged before it was kept. */
-export const trusted = (text: string): Entry => {
-  const read = readEntry(text);
-  if (!read.ok) throw new Error('a kept entry can’t be read');
-  return read.value;
-};
 
 /** A stored frame, as the core looks at it. Its columns were written from a `Matched`. */
 const frameOf = (row: FrameRow): Matched & { id: number; at: Instant; seen: number } =>

@@ -5,7 +5,10 @@ import { canonical } from '@green-lamp/core/journal';
 import type { Json } from '@green-lamp/core/name';
 import { Database, migrations } from '../shell/database.ts';
 import { readEnv, StartError } from '../shell/env.ts';
-import { type EntryRow, MetaRow, rows, StateRow } from '../shell/rows.ts';
+import type { EntryRow } from './entry.row.ts';
+import { MetaRow } from '../shell/meta.row.ts';
+import { rows } from '../rows.ts';
+import { StateRow } from './state.row.ts';
 import { TestServer } from '../testing/server.ts';
 
 const server = new TestServer();

@@ -3,7 +3,9 @@ import type { Sha256, Stream, Ulid } from '@green-lamp/core/name';
 import type { Instant } from '@green-lamp/core/quantity';
 import type { State } from '@green-lamp/core/journal';
 import type { Heard } from '@green-lamp/core/lamp';
-import type { EntryRow, FrameRow, SecretRow } from '../shell/rows.ts';
+import type { EntryRow } from './entry.row.ts';
+import type { FrameRow } from '../desk/frame.row.ts';
+import type { SecretRow } from '../secrets/secret.row.ts';
 
 export type Plain<T> = { -readonly [K in keyof T as K extends symbol ? never : K]: T[K] };
 

@@ -5,7 +5,7 @@ import { xchacha20poly1305 } from '@noble/ciphers/chacha.js';
 import type { Traits } from '@green-lamp/core/check';
 import { isSealed, openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
 import { Database } from '../shell/database.ts';
-import { SecretRow } from '../shell/rows.ts';
+import { SecretRow } from './secret.row.ts';
 import type { NewSecret } from '../journal/turn.ts';
 import { type KeyRing, turnKeyRing } from './key-ring.ts';
 

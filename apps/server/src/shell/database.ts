@@ -5,7 +5,7 @@ import { MikroORM, type SqlEntityManager } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Env, StartError } from './env.ts';
 import { First } from './migrations/m0001-first.ts';
-import { rows } from './rows.ts';
+import { rows } from '../rows.ts';
 import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
 export const migrations = [{ name: 'm0001-first', class: First }];

@@ -1,9 +1,9 @@
 import 'reflect-metadata';
 import { Controller, Get, Module } from '@nestjs/common';
-import { APP_GUARD, NestFactory } from '@nestjs/core';
+import { APP_GUARD, ModulesContainer, NestFactory } from '@nestjs/core';
 import { METHOD_METADATA } from '@nestjs/common/constants';
+import { GATEWAY_METADATA, MESSAGE_METADATA } from '@nestjs/websockets/constants';
 import { WebSocket } from 'ws';
-import { controllers, gateways } from '../app.ts';
 import { TestServer } from '../testing/server.ts';
 import { foreign } from './at-home.ts';
 import { markName, MayGuard, permissions } from './may.ts';
@@ -13,16 +13,28 @@ beforeAll(() => server.open());
 afterAll(() => server.end());
 
 test('[P1] every HTTP handler and every gateway carries a permission mark', () => {
-  const handlers = controllers.flatMap((of) =>
-    Object.getOwnPropertyNames(of.prototype).map((name) => ({
-      name: `${of.name}.${name}`,
-      handler: Object.getOwnPropertyDescriptor(of.prototype, name)?.value as unknown,
-    })),
+  const modules = [...server.running.app.get(ModulesContainer).values()];
+  const classes = modules.flatMap((of) =>
+    [...of.controllers.values(), ...of.providers.values()].flatMap(({ metatype }) => (typeof metatype === 'function' ? [metatype] : [])),
   );
-  const routes = handlers.filter(({ handler }) => typeof handler === 'function' && Reflect.hasMetadata(METHOD_METADATA, handler));
+  const handlers = classes.flatMap((of) => {
+    const prototype = of.prototype as object | undefined;
+    return prototype === undefined
+      ? []
+      : Object.getOwnPropertyNames(prototype).map((name) => ({
+          name: `${of.name}.${name}`,
+          handler: Object.getOwnPropertyDescriptor(prototype, name)?.value as unknown,
+        }));
+  });
+  const routes = handlers.filter(
+    ({ handler }) =>
+      typeof handler === 'function' && (Reflect.hasMetadata(METHOD_METADATA, handler) || Reflect.hasMetadata(MESSAGE_METADATA, handler)),
+  );
   expect(routes.length).toBeGreaterThan(9);
   for (const { name, handler } of routes)
     expect([name, permissions]).toEqual([name, expect.arrayContaining([Reflect.getMetadata(markName, handler as object)])]);
+  const gateways = classes.filter((of) => Reflect.hasMetadata(GATEWAY_METADATA, of));
+  expect(gateways.map(({ name }) => name)).toEqual(['LiveGateway']);
   for (const of of gateways) expect(permissions).toContain(Reflect.getMetadata(markName, of));
 });
 

@@ -1,0 +1,34 @@
+// What the desk stored of one call: bytes, fields, instants, and how it was attributed.
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+
+export const FrameRow = defineEntity({
+  name: 'FrameRow',
+  tableName: 'frame',
+  properties: {
+    id: p.integer().primary(),
+    at: p.bigint('number'),
+    kept: p.bigint('number'),
+    listener: p.string(),
+    port: p.integer(),
+    address: p.string(),
+    fromPort: p.integer(),
+    bytes: p.blob(),
+    digest: p.string(),
+    status: p.string(),
+    why: p.string().nullable(),
+    account: p.string().nullable(),
+    instant: p.string().nullable(),
+    fields: p.text().nullable(),
+    station: p.string().nullable(),
+    receiver: p.string().nullable(),
+    path: p.string().nullable(),
+    how: p.string().nullable(),
+    event: p.string().nullable(),
+    grade: p.integer().nullable(),
+    seen: p.float(),
+    simulated: p.boolean(),
+    repeats: p.integer(),
+    entry: p.string().nullable(),
+  },
+});
+export type FrameRow = InferEntity<typeof FrameRow>;

@@ -1,0 +1,8 @@
+import { Module } from '@nestjs/common';
+import { Events } from './events.ts';
+import { Journal } from './journal.ts';
+import { JournalController } from './journal.controller.ts';
+import { Take } from './take.ts';
+
+@Module({ controllers: [JournalController], providers: [Events, Journal, Take], exports: [Events, Journal, Take] })
+export class JournalModule {}

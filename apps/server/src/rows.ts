@@ -1,0 +1,10 @@
+// Every table, as MikroORM knows it. Rows are written in batches by the journal's one writer.
+import { AccountRow } from './desk/account.row.ts';
+import { FrameRow } from './desk/frame.row.ts';
+import { HeardRow } from './desk/heard.row.ts';
+import { EntryRow } from './journal/entry.row.ts';
+import { StateRow } from './journal/state.row.ts';
+import { SecretRow } from './secrets/secret.row.ts';
+import { MetaRow } from './shell/meta.row.ts';
+
+export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, SecretRow, MetaRow];
