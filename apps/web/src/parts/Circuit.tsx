@@ -27,7 +27,7 @@ const at = {
 } as const;
 const share = (lamp: string): number => at[lamp as keyof typeof at]; // every lamp has its place in the table
 
-const strandHeight = (count: number): number => (count > 2 ? 78 : 92);
+const strandHeight = (count: number): number => (count > 2 ? 74 : 92);
 
 const useWidth = (): [React.RefObject<HTMLDivElement | null>, number] => {
   const box = useRef<HTMLDivElement>(null);

@@ -65,7 +65,7 @@ export const Margin = ({ station, chosen, close }: { station: Station; chosen: L
           {slips.length - most} older
         </button>
       )}
-      <p className="text-small break-all text-ink-2">
+      <p className="text-small break-words text-ink-2">
         {station.entries.length} entries{station.head === null ? '' : ` · head of the chain ${station.head.slice(0, 12)}`} · state{' '}
         <span data-fingerprint={station.fingerprint}>{station.fingerprint.slice(0, 12)}</span>
       </p>

@@ -18,11 +18,17 @@ export const useDoor = (
   return {
     chosen: isLampName(lamp) && result !== undefined ? { lamp, result } : null,
     open: (of) => {
-      const to = `?lamp=${of.lamp}${of.path === null ? '' : `&path=${of.path}`}`;
-      void go(of.lamp === 'Call' ? `/stations/${station.stream}/proof${to}` : to, { replace: true });
+      const to = new URLSearchParams(of.lamp === 'Call' ? {} : search);
+      to.set('lamp', of.lamp);
+      if (of.path === null) to.delete('path');
+      else to.set('path', of.path);
+      void go(`${of.lamp === 'Call' ? `/stations/${station.stream}/proof` : ''}?${to.toString()}`, { replace: of.lamp !== 'Call' });
     },
     close: () => {
-      setSearch({}, { replace: true });
+      const to = new URLSearchParams(search);
+      to.delete('lamp');
+      to.delete('path');
+      setSearch(to, { replace: true });
     },
   };
 };

@@ -22,7 +22,10 @@ export const SheetChapter = () => {
   const [search, setSearch] = useSearchParams();
   const open = search.get('field');
   const setOpen = (key: string | null): void => {
-    setSearch(key === null ? {} : { field: key }, { replace: true });
+    const to = new URLSearchParams(search);
+    if (key === null) to.delete('field');
+    else to.set('field', key);
+    setSearch(to, { replace: true });
   };
   useEffect(() => {
     if (open !== null) document.getElementById(`row-${open}`)?.scrollIntoView({ block: 'center' });
