@@ -40,7 +40,8 @@ test('from blank to a proven call: a new station, its account, an outside client
   await page
     .getByRole('region', { name: 'Step in hand' })
     .getByRole('button', { name: /Modem was restarted/ })
-    .click();
+    .waitFor();
+  await page.keyboard.press('r');
   await delivered(page);
   await expect(lamp(page, /^Call, stale/)).toBeVisible();
   expect(await desk.send(`${account};;event=rain_high`)).toEqual(['OK 1']);

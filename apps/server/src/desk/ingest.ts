@@ -34,6 +34,11 @@ export class Ingest {
     return this.#notUnderstood({ bytes, source, at: this.clock.now() }, 'size', 'too long', null, null);
   }
 
+  /** The rest of a connection that was closed in the middle of a record. */
+  async unfinished(bytes: Uint8Array, source: Source): Promise<LineFault> {
+    return this.#notUnderstood({ bytes, source, at: this.clock.now() }, 'form', 'no end', null, null);
+  }
+
   async #notUnderstood<F extends LineFault>(heard: Heard, fault: F, why: LineWhy, account: string | null, at: Instant | null): Promise<F> {
     await this.journal.append((turn) => {
       turn.frame({ ...blank(turn, heard), status: 'not understood', why, account });

@@ -29,7 +29,6 @@ export const deviceName = (station: Station, device: DeviceWork['device']): stri
   device === 'desk' ? 'the desk' : station.speaker.element(device);
 
 export const enteredOnDevice: Command<On> = {
-  id: 'device/entered',
   key: 'E',
   label: ({ work, station }) => `I have entered ${work.toEnter.length === 1 ? 'it' : 'these'} on ${deviceName(station, work.device)}`,
   run: ({ station, work }, go) => {
@@ -43,7 +42,6 @@ export const enteredOnDevice: Command<On> = {
 };
 
 export const restartedDevice: Command<On> = {
-  id: 'device/restarted',
   key: 'R',
   label: ({ work, station }) =>
     work.device === 'desk' ? 'The desk has it in force' : capital(`${deviceName(station, work.device)} was restarted`),

@@ -16,9 +16,9 @@ test('every file of the folder is registered under its own path, and the walk di
 });
 describe.each(rules.map((rule): [string, Rule] => [rule.id, rule]))('%s', (_, rule) => {
   const { fires, silent, traits } = rule.examples as unknown as { fires: never; silent: never; traits?: Traits };
-  const with_ = (of: never) => ({ demo: false, traits: (ref: string) => (JSON.stringify(of).includes(ref) ? (traits ?? null) : null) });
+  const asAround = (of: never) => ({ demo: false, traits: (ref: string) => (JSON.stringify(of).includes(ref) ? (traits ?? null) : null) });
   test('speaks on its sheet, in sentences with nothing left to fill in', () => {
-    const said = rule.find(fires, with_(fires));
+    const said = rule.find(fires, asAround(fires));
     expect(said.length).toBeGreaterThan(0);
     for (const one of said) {
       expect(rule.codes).toContain(one.code);

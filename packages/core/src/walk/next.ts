@@ -40,6 +40,11 @@ const isNone = (state: State, path: ElementId): boolean => state.none[`|${path}`
 
 const device = (of: ElementId | 'desk', speaker: Speaker): string => (of === 'desk' ? 'the desk' : speaker.element(of));
 
+const named = (keys: readonly SettingKey[], speaker: Speaker, one: string): string => {
+  const [first] = keys;
+  return first !== undefined && keys.length === 1 ? `${one}${speaker.setting(first)}` : `${keys.length} settings`;
+};
+
 /** One sentence for the station's head and for its row. */
 export const sayNext = (step: NextStep, speaker: Speaker): string => {
   switch (step.do) {
@@ -47,10 +52,17 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
       const { what, todo } = sayFinding(step.finding);
       return `${what} ${todo}`;
     }
-    case 'restart':
-      return `Restart ${device(step.device, speaker)} so that ${step.keys.length === 1 && step.keys[0] !== undefined ? `the new ${speaker.setting(step.keys[0])} is` : `${step.keys.length} settings are`} in force; then prove the call again.`;
+    case 'restart': {
+      const what = named(step.keys, speaker, 'the new ');
+      const verb = step.keys.length === 1 ? 'is' : 'are';
+      return step.device === 'desk'
+        ? `Have the desk put ${what} in force; then prove the call again.`
+        : `Restart ${device(step.device, speaker)} so that ${what} ${verb} in force; then prove the call again.`;
+    }
     case 'enter':
-      return `Enter ${step.keys.length === 1 && step.keys[0] !== undefined ? speaker.setting(step.keys[0]) : `${step.keys.length} settings`} on ${device(step.device, speaker)}.`;
+      return step.device === 'desk'
+        ? `Have the desk enter ${named(step.keys, speaker, '')}.`
+        : `Enter ${named(step.keys, speaker, '')} on ${device(step.device, speaker)}.`;
     case 'lamp':
       return step.result.next === null ? '' : sayReason(step.result.next, speaker);
     case 'nothing':

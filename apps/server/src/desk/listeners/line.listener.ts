@@ -1,6 +1,6 @@
 // The line listener: a real TCP socket. Answers go out in the order of the records, each after its commit; one bad client never disturbs another.
 import { createServer, type Server, type Socket } from 'node:net';
-import { line } from '@green-lamp/core/wire';
+import { line, type LineFault } from '@green-lamp/core/wire';
 import type { Ingest, Source } from '../ingest.ts';
 
 export type Limits = { readonly firstByte: number; readonly idle: number };
@@ -76,27 +76,28 @@ export class LineListener {
       this.#sockets.delete(socket);
       this.changed();
     });
+    const answer = (n: number, fault: Promise<LineFault | null>): void => {
+      waiting++;
+      answered = Promise.all([answered, fault])
+        .then(([, what]) => {
+          if (socket.writable) socket.write(line.answer(n, what));
+        })
+        .catch(() => socket.destroy()) // not committed: the unit must send again
+        .then(() => {
+          waiting--;
+          if (waiting < mostWaiting && socket.isPaused()) socket.resume();
+        });
+    };
     socket.on('data', (arrived: Buffer) => {
       socket.setTimeout(idle);
       const step = line.cut(cutter, arrived);
       cutter = step.cutter;
-      for (const { kind, bytes } of step.cuts) {
-        const mine = ++n;
-        waiting++;
-        const fault = kind === 'record' ? this.ingest.lineRecord(bytes, source) : this.ingest.oversize(bytes, source);
-        answered = Promise.all([answered, fault])
-          .then(([, what]) => {
-            if (socket.writable) socket.write(line.answer(mine, what));
-          })
-          .catch(() => socket.destroy()) // not committed: the unit must send again
-          .then(() => {
-            waiting--;
-            if (waiting < mostWaiting && socket.isPaused()) socket.resume();
-          });
-      }
+      for (const { kind, bytes } of step.cuts)
+        answer(++n, kind === 'record' ? this.ingest.lineRecord(bytes, source) : this.ingest.oversize(bytes, source));
       if (waiting >= mostWaiting) socket.pause();
     });
     socket.on('end', () => {
+      if (cutter.held.length > 0) answer(++n, this.ingest.unfinished(cutter.held, source));
       void answered.then(() => socket.end());
     });
   }

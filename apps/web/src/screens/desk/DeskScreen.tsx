@@ -107,6 +107,7 @@ export const DeskScreen = () => {
     <div className="flex h-full flex-col">
       <div className="flex flex-wrap items-center gap-3 px-6 py-3">
         <h1 className="mr-2 text-[22px] font-bold">Desk</h1>
+        <span className="order-last text-note text-ink-2">Times: UTC</span>
         {lists.map((list) => (
           <button
             key={list.status}

@@ -66,7 +66,8 @@ export const Margin = ({ station, chosen, close }: { station: Station; chosen: L
         </button>
       )}
       <p className="text-small break-words text-ink-2">
-        {station.entries.length} entries{station.head === null ? '' : ` · head of the chain ${station.head.slice(0, 12)}`} · state{' '}
+        Times: {station.zone}. {station.entries.length} entries
+        {station.head === null ? '' : ` · head of the chain ${station.head.slice(0, 12)}`} · state{' '}
         <span data-fingerprint={station.fingerprint}>{station.fingerprint.slice(0, 12)}</span>
       </p>
     </div>

@@ -35,17 +35,13 @@ export const Runner = ({ station }: { station: Station }) => {
   const go = useNavigate();
   const door = useDoor(station);
   const { step, work, speaker } = station;
-  const restarting = work.find(({ toRestart, since }) => toRestart.length > 0 && since !== null);
-  const entering = work.find(({ toEnter }) => toEnter.length > 0);
   const restart = step.do === 'restart' ? work.find(({ device }) => device === step.device) : undefined;
   const enter = step.do === 'enter' ? work.find(({ device }) => device === step.device) : undefined;
-  useHotkeys('e', () => {
-    const of = enter ?? entering;
-    if (of !== undefined) enteredOnDevice.run({ station, work: of }, () => undefined);
+  useHotkeys(enteredOnDevice.key, () => {
+    if (enter !== undefined) enteredOnDevice.run({ station, work: enter }, () => undefined);
   });
-  useHotkeys('r', () => {
-    const of = restart ?? restarting;
-    if (of !== undefined) restartedDevice.run({ station, work: of }, () => undefined);
+  useHotkeys(restartedDevice.key, () => {
+    if (restart !== undefined) restartedDevice.run({ station, work: restart }, () => undefined);
   });
   const ran = restart?.since == null ? null : Math.max(0, now - restart.since);
   return (
@@ -81,7 +77,7 @@ export const Runner = ({ station }: { station: Station }) => {
         {restart !== undefined && (
           <Press
             main
-            shortcut="R"
+            shortcut={restartedDevice.key}
             why={restartedDevice.run({ station, work: restart })}
             onPress={() => {
               restartedDevice.run({ station, work: restart }, () => undefined);
@@ -93,7 +89,7 @@ export const Runner = ({ station }: { station: Station }) => {
         {enter !== undefined && (
           <Press
             main
-            shortcut="E"
+            shortcut={enteredOnDevice.key}
             why={enteredOnDevice.run({ station, work: enter })}
             onPress={() => {
               enteredOnDevice.run({ station, work: enter }, () => undefined);

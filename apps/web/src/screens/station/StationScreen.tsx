@@ -6,6 +6,7 @@ import { isStream, type Stream } from '@green-lamp/core/name';
 import { sayNext } from '@green-lamp/core/walk';
 import { Circuit, FlatCircuit } from '../../parts/Circuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
+import { useLive } from '../../store/live.ts';
 import { type Station, useStation } from '../../store/use-station.ts';
 import { useDoor } from './door.ts';
 import { Margin } from './Margin.tsx';
@@ -45,6 +46,9 @@ export const StationScreen = () => {
 
 const OpenStation = ({ stream }: { stream: Stream }) => {
   const station = useStation(stream);
+  const connected = useLive((live) => live.connected);
+  if (station === 'asking' && !connected)
+    return <Empty>This browser has not kept this station, and the desk does not answer. It opens by itself when the desk is back.</Empty>;
   if (station === 'asking') return <Waiting>Opening the station…</Waiting>;
   if (station === 'none') return <Empty>This station is neither in this browser nor at the desk.</Empty>;
   return <Drawn station={station} />;

@@ -55,7 +55,8 @@ export type LineWhy =
   | 'key twice'
   | 'escape'
   | 'control character'
-  | 'too long';
+  | 'too long'
+  | 'no end';
 
 const keyForm = /^[a-z][a-z0-9_]{0,31}$/;
 const accountForm = /^[0-9A-Za-z]{1,16}$/;

@@ -12,5 +12,6 @@ export const lineWhy: { readonly [W in LineWhy]: string } = {
   'key twice': 'A key comes twice.',
   escape: 'A value has a % or = that is not written as %25 or %3D.',
   'control character': 'There is a control character in the record.',
+  'no end': 'The connection was closed before the line end: a record ends with LF.',
   'too long': 'The record is longer than 4096 bytes; only its beginning was kept.',
 };

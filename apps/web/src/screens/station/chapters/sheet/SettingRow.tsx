@@ -9,17 +9,17 @@ import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { SettingEditor } from './SettingEditor.tsx';
 
-export type Reading_ = 'planned' | 'runs';
+export type SheetReading = 'planned' | 'runs';
 export type Rows = {
   station: Station;
-  reading: Reading_;
+  reading: SheetReading;
   findings: readonly Finding[];
   open: string | null;
   setOpen: (key: string | null) => void;
 };
 
 /** Heads of the columns, once for the whole sheet. */
-export const ColumnHeads = ({ reading }: { reading: Reading_ }) => (
+export const ColumnHeads = ({ reading }: { reading: SheetReading }) => (
   <div
     className="sheet-row sticky top-0 z-[1] border-b border-rule-2 bg-sheet px-2 py-1 text-small font-semibold text-ink-2"
     aria-hidden="true"

@@ -10,7 +10,7 @@ import { useChapter } from '../../door.ts';
 import { AddElement, ElementSection } from './ElementSection.tsx';
 import { Findings } from './Findings.tsx';
 import { PlaceBar } from './PlaceBar.tsx';
-import { type Reading_, SettingRow, SheetHead, ColumnHeads } from './SettingRow.tsx';
+import { type SheetReading, SettingRow, SheetHead, ColumnHeads } from './SettingRow.tsx';
 import { Work } from './Work.tsx';
 
 /** The order of the sheet is the order in which the trade thinks: the ways out, their cards and modems, the unit, the desk. */
@@ -18,7 +18,7 @@ const order: readonly Group[] = ['path', 'sim', 'modem', 'unit', 'link', 'receiv
 
 export const SheetChapter = () => {
   const station = useChapter();
-  const [reading, setReading] = useState<Reading_>('planned');
+  const [reading, setReading] = useState<SheetReading>('planned');
   const [search, setSearch] = useSearchParams();
   const open = search.get('field');
   const setOpen = (key: string | null): void => {
