@@ -27,7 +27,7 @@ const at = {
 } as const;
 const share = (lamp: string): number => at[lamp as keyof typeof at]; // every lamp has its place in the table
 
-const strandHeight = (count: number): number => (count > 2 ? 74 : 92);
+const strandHeight = (count: number): number => (count > 2 ? 86 : 92);
 
 const useWidth = (): [React.RefObject<HTMLDivElement | null>, number] => {
   const box = useRef<HTMLDivElement>(null);
@@ -126,7 +126,7 @@ export const Circuit = ({ line, label, open, chosen }: { line: Line; label: (pat
         <div key={use.path} role="group" aria-label={`Path ${i + 1}, ${label(use.path)}`}>
           <span
             className="absolute max-w-[30%] truncate text-small font-semibold text-ink-2"
-            style={{ left: px(at.strand) + 2, top: y(i) - 29 }}
+            style={{ left: px(at.strand) + 2, top: y(i) - 31 }}
           >
             {i + 1} · {label(use.path)}
           </span>
@@ -151,41 +151,44 @@ export const Circuit = ({ line, label, open, chosen }: { line: Line; label: (pat
   );
 };
 
-const Flat = ({ lamp, path, open }: { lamp: LampResult; path: number | null; open: Door }) => (
+const Flat = ({ lamp, path, open, close = false }: { lamp: LampResult; path: number | null; open: Door; close?: boolean }) => (
   <button
     type="button"
     onClick={() => {
       open(lamp);
     }}
     aria-label={lampName(lamp, path)}
-    className="flex min-h-11 items-center gap-1 rounded-md px-1.5 text-note font-semibold"
+    className={`flex min-h-11 items-center rounded-md font-semibold ${close ? 'gap-0.5 px-0.5 text-small' : 'gap-1 px-1.5 text-note'}`}
   >
-    <LampMark is={lamp.is} size={20} simulated={lamp.simulated} />
+    <LampMark is={lamp.is} size={close ? 16 : 20} simulated={lamp.simulated} />
     {lamp.lamp}
   </button>
 );
 
 /** The circuit in one row, for a low window or a page that is scrolled: strands side by side behind their numbers. */
-export const FlatCircuit = ({ line, open }: { line: Line; open: Door }) => (
-  <div className="flex h-12 items-center gap-1 overflow-x-auto">
-    {line.before.map((lamp) => (
-      <Flat key={lamp.lamp} lamp={lamp} path={null} open={open} />
-    ))}
-    {line.strands.map(({ use, lamps }, i) => (
-      <div key={use.path} role="group" aria-label={`Path ${i + 1}`} className="flex items-center border-l-2 border-rule-2 pl-2">
-        <span className="text-small text-ink-2">{i + 1}</span>
-        {lamps.map((lamp) => (
-          <Flat key={lamp.lamp} lamp={lamp} path={i + 1} open={open} />
+export const FlatCircuit = ({ line, open }: { line: Line; open: Door }) => {
+  const close = line.before.length + line.after.length + line.strands.reduce((sum, { lamps }) => sum + lamps.length, 0) > 14;
+  return (
+    <div className="flex h-12 items-center gap-1 overflow-x-auto">
+      {line.before.map((lamp) => (
+        <Flat key={lamp.lamp} lamp={lamp} path={null} open={open} close={close} />
+      ))}
+      {line.strands.map(({ use, lamps }, i) => (
+        <div key={use.path} role="group" aria-label={`Path ${i + 1}`} className="flex items-center border-l-2 border-rule-2 pl-2">
+          <span className="text-small text-ink-2">{i + 1}</span>
+          {lamps.map((lamp) => (
+            <Flat key={lamp.lamp} lamp={lamp} path={i + 1} open={open} close={close} />
+          ))}
+        </div>
+      ))}
+      <div className="flex items-center border-l-2 border-rule-2 pl-1">
+        {line.after.map((lamp) => (
+          <Flat key={lamp.lamp} lamp={lamp} path={null} open={open} close={close} />
         ))}
       </div>
-    ))}
-    <div className="flex items-center border-l-2 border-rule-2 pl-1">
-      {line.after.map((lamp) => (
-        <Flat key={lamp.lamp} lamp={lamp} path={null} open={open} />
-      ))}
     </div>
-  </div>
-);
+  );
+};
 
 /** Columns of the small drawing in a station's row, in px. */
 export const columns = {

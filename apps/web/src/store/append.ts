@@ -1,21 +1,15 @@
 // Writes entries: into this browser's own store first, then into the queue's way out.
 import { isUlid, peopleStream, sure, type Stream, type Ulid } from '@green-lamp/core/name';
-import { type DataOf, type KindName, readData, type State, textOf, write } from '@green-lamp/core/journal';
+import { type DataOf, type KindName, readData, textOf, write } from '@green-lamp/core/journal';
 import { sentence } from '@green-lamp/core/problem';
 import { sealTo } from '@green-lamp/core/wire';
 import { db, type SealedSecret } from './db.ts';
 import { choosePerson, currentSkew, deviceId, deviceNow, newId } from './device.ts';
-import { foldStream } from './fold.ts';
+import { foldedStream } from './fold.ts';
 import { useLive } from './live.ts';
 import { deliverSoon } from './deliver.ts';
 
 export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[] } }[KindName];
-
-const stateOf = async (stream: Stream): Promise<State> => {
-  const kept = await db.kept.where('stream').equals(stream).toArray();
-  const waiting = await db.queue.where('stream').equals(stream).toArray();
-  return foldStream(stream, kept, waiting).state;
-};
 
 /** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. */
 export const append = async (stream: Stream, drafts: readonly Draft[], secrets: readonly SealedSecret[] = []): Promise<void> => {
@@ -25,7 +19,7 @@ export const append = async (stream: Stream, drafts: readonly Draft[], secrets: 
     throw new Error('Say first who you are.');
   }
   await db.transaction('rw', db.kept, db.queue, async () => {
-    let since = (await stateOf(stream)).last?.ord ?? 0;
+    let since = (await foldedStream(stream)).state.last?.ord ?? 0;
     for (const draft of drafts) {
       const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
       const entry = write(pen, stream, draft.kind, draft.data as never, draft.re === undefined ? {} : { re: draft.re }); // kind and data come from one draft

@@ -1,7 +1,7 @@
 // Folds the streams that this browser keeps: kept entries once, what waits on top of them.
 import type { Stream } from '@green-lamp/core/name';
 import { advance, emptyState, type Entry, foldAll, type PlacedEntry, placedEntry, readEntry, type State } from '@green-lamp/core/journal';
-import type { KeptRow, QueueRow } from './db.ts';
+import { db, type KeptRow, type QueueRow } from './db.ts';
 
 type Cached = { rows: Map<string, PlacedEntry>; state: State };
 const cache = new Map<Stream, Cached>();
@@ -47,4 +47,11 @@ export const foldStream = (stream: Stream, kept: readonly KeptRow[], waiting: re
     state: waits.length === 0 ? state : (advance(state, waits) ?? foldAll(stream, [...rows.values(), ...waits])),
     entries: all,
   };
+};
+
+/** A stream as it stands in this browser's own store. */
+export const foldedStream = async (stream: Stream): Promise<Folded> => {
+  const kept = await db.kept.where('stream').equals(stream).toArray();
+  const waiting = await db.queue.where('stream').equals(stream).toArray();
+  return foldStream(stream, kept, waiting);
 };

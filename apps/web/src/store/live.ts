@@ -32,7 +32,7 @@ export const useLive = create<Live>(() => ({
   refused: 0,
   person: chosenPerson(),
   theme: storedTheme(),
-  askPerson: false,
+  askPerson: chosenPerson() === null,
   trouble: null,
 }));
 

@@ -1,16 +1,16 @@
 // One station as the screens see it: its state with what waits, its line, its findings, the step in hand.
 import { useEffect, useState } from 'react';
 import { liveQuery } from 'dexie';
-import { peopleStream, settingKey, type Stream } from '@green-lamp/core/name';
+import { peopleStream, type Stream } from '@green-lamp/core/name';
 import { check, type Finding } from '@green-lamp/core/check';
 import { shippedHouse } from '@green-lamp/core/house';
-import { canonical, hashOf, type Speaker, speakerOf, type State, wanted } from '@green-lamp/core/journal';
+import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
 import { asItRuns, asPlanned, lamps, type Line } from '@green-lamp/core/lamp';
 import type { Instant } from '@green-lamp/core/quantity';
-import { deviceWork, type DeviceWork, type NextStep, nextStep } from '@green-lamp/core/walk';
+import { deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
 import { db, type StreamRow } from './db.ts';
 import { sharedNow } from './device.ts';
-import { type Folded, foldStream } from './fold.ts';
+import { type Folded, foldedStream } from './fold.ts';
 import { keepStream } from './pull.ts';
 
 export const useLiveQuery = <T>(query: () => Promise<T>, by: readonly unknown[]): T | undefined => {
@@ -39,18 +39,12 @@ export const useNow = (every = 15_000): Instant => {
   return now;
 };
 
-const foldedOf = async (stream: Stream): Promise<Folded> => {
-  const kept = await db.kept.where('stream').equals(stream).toArray();
-  const waiting = await db.queue.where('stream').equals(stream).toArray();
-  return foldStream(stream, kept, waiting);
-};
-
 export type People = { readonly [person: string]: string };
-export const usePeople = (): People => useLiveQuery(async () => (await foldedOf(peopleStream)).state.people, []) ?? {};
+export const usePeople = (): People => useLiveQuery(async () => (await foldedStream(peopleStream)).state.people, []) ?? {};
 
 export const useStream = (stream: Stream): Folded | undefined => {
   useEffect(() => void keepStream(stream), [stream]);
-  return useLiveQuery(() => foldedOf(stream), [stream]);
+  return useLiveQuery(() => foldedStream(stream), [stream]);
 };
 
 export type Station = {
@@ -84,8 +78,7 @@ export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
   const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false };
   const line = lamps(state, { house: shippedHouse, heard: beside?.heard ?? [], now });
   const findings = check(asPlanned(state), around);
-  const zoneValue = wanted(state, settingKey('site', null, 'zone'));
-  const zone = typeof zoneValue === 'string' ? zoneValue : 'UTC';
+  const zone = zoneOf(state);
   return {
     stream,
     state,

@@ -1,18 +1,9 @@
 // What the server answers, as this page reads it. Parsed once in api.ts and trusted from there on.
 import type { Stream } from '@green-lamp/core/name';
-import type { Line } from '@green-lamp/core/lamp';
+import type { Summary as StationSummary } from '@green-lamp/core/walk';
 
 export type Told = { code: string; path: string; sentence: string };
-export type Summary = {
-  stream: Stream;
-  name: string;
-  demo: boolean;
-  line: Line;
-  next: string;
-  who: 'you' | 'desk' | 'the clock';
-  urgent: boolean;
-  strange: boolean;
-};
+export type Summary = StationSummary & { stream: Stream };
 export type Counts = { all: number; mine: number; others: number };
 export type ListenerState = { kind: string; host: string; port: number; state: 'listening' | 'closed'; connections: number };
 export type FrameView = {

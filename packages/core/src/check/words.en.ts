@@ -1,5 +1,6 @@
 // What each finding says: what is so, why it matters, what to do. Arguments are figures and values, filled in by name.
 import { plainText } from '../name/index.ts';
+import type { ApnFault } from '../sums/index.ts';
 import type { Codes } from './rule.ts';
 
 export const words: Codes = {
@@ -140,8 +141,22 @@ export const words: Codes = {
   },
 };
 
+/** What keeps a text from being an APN, in words (3GPP TS 23.003 clause 9.1). */
+const apnFaults: { readonly [F in ApnFault]: string } = {
+  empty: 'it is empty',
+  space: 'it has a space in it',
+  'dial string': 'it is something to dial',
+  character: 'it has a character other than letters, digits, hyphen and dot',
+  edge: 'a part of it is empty, or begins or ends with a hyphen',
+  'label length': 'a part of it is longer than 63 characters',
+  length: 'it is longer than 62 characters',
+  prefix: 'it begins with rac, lac, sgsn or rnc, which are kept for the network',
+  suffix: 'it ends in .gprs without a right operator part',
+};
+const isApnFault = (value: unknown): value is ApnFault => typeof value === 'string' && Object.hasOwn(apnFaults, value);
+
 const fill = (text: string, args: { readonly [name: string]: unknown }): string =>
-  text.replace(/\{(\w+)\}/g, (_, name: string) => plainText(args[name]));
+  text.replace(/\{(\w+)\}/g, (_, name: string) => (isApnFault(args[name]) ? apnFaults[args[name]] : plainText(args[name])));
 
 export const sayFinding = (finding: {
   code: string;

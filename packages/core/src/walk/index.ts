@@ -1,2 +1,3 @@
 export * from './next.ts';
 export * from './pending.ts';
+export * from './summary.ts';

@@ -11,6 +11,7 @@ import type { People } from '../../store/use-station.ts';
 
 export const PersonWindow = ({ people }: { people: People }) => {
   const [name, setName] = useState('');
+  const nobody = Object.keys(people).length === 0;
   const close = (): void => {
     useLive.setState({ askPerson: false });
   };
@@ -39,7 +40,7 @@ export const PersonWindow = ({ people }: { people: People }) => {
         }}
       >
         <div className="grow">
-          <Field label="Somebody else" value={name} change={setName} />
+          <Field label={nobody ? 'Your name' : 'Somebody else'} value={name} change={setName} focus={nobody} />
         </div>
         <button type="submit" className="button button-main">
           That is me

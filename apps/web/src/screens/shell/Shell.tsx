@@ -105,7 +105,7 @@ export const Shell = () => {
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>
-      {(askPerson || person === null) && <PersonWindow people={people} />}
+      {askPerson && <PersonWindow people={people} />}
       <DeliveryWindow
         open={delivery}
         close={() => {

@@ -19,23 +19,27 @@ const chapters = [
 ] as const;
 
 /** Low windows and scrolled pages fold the circuit into one row. */
-const useFolded = (): { folded: boolean; onScroll: (of: HTMLElement) => void } => {
-  const low = (): boolean => window.innerHeight < 640;
-  const [folded, setFolded] = useState(low());
+const useFolded = (strands: number): { folded: boolean; onScroll: (of: HTMLElement) => void } => {
+  const low = useCallback((): boolean => window.innerHeight < 640 || (strands > 3 && window.innerHeight < 900), [strands]);
+  const [folded, setFolded] = useState(low);
   useEffect(() => {
     const look = (): void => {
       setFolded(low());
     };
+    look();
     window.addEventListener('resize', look);
     return () => {
       window.removeEventListener('resize', look);
     };
-  }, []);
-  const onScroll = useCallback((of: HTMLElement) => {
-    const room = of.scrollHeight - of.clientHeight;
-    if (of.scrollTop > 60 && room > 320) setFolded(true);
-    else if (of.scrollTop === 0) setFolded(low());
-  }, []);
+  }, [low]);
+  const onScroll = useCallback(
+    (of: HTMLElement) => {
+      const room = of.scrollHeight - of.clientHeight;
+      if (of.scrollTop > 60 && room > 320) setFolded(true);
+      else if (of.scrollTop === 0) setFolded(low());
+    },
+    [low],
+  );
   return { folded, onScroll };
 };
 
@@ -55,7 +59,7 @@ const OpenStation = ({ stream }: { stream: Stream }) => {
 };
 
 const Drawn = ({ station }: { station: Station }) => {
-  const { folded, onScroll } = useFolded();
+  const { folded, onScroll } = useFolded(station.line.strands.length);
   const { chosen, open, close } = useDoor(station);
   const go = useNavigate();
   const margin = useRef<HTMLElement>(null);

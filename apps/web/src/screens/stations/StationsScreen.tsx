@@ -6,14 +6,14 @@ import { lampNames } from '@green-lamp/core/name';
 import { columns, rowWidth, SmallCircuit } from '../../parts/Circuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { get, NoNetwork } from '../../store/api.ts';
-import { db, type SummaryRow } from '../../store/db.ts';
+import { db } from '../../store/db.ts';
+import { localSummaries, unsentSummaries } from '../../store/local-summaries.ts';
 import { useLive } from '../../store/live.ts';
 import type { Counts, Summary } from '../../store/wire-types.ts';
-import { useLiveQuery } from '../../store/use-station.ts';
 import { NewStation } from './NewStation.tsx';
 
 type Show = 'all' | 'mine' | 'others';
-type Listed = { stations: readonly (Summary | SummaryRow)[]; counts: Counts | null; total: number; from: 'desk' | 'store' };
+type Listed = { stations: readonly Summary[]; counts: Counts | null; total: number; from: 'desk' | 'store' };
 const page = 50;
 
 /** Summaries from the desk, or those seen last where it does not answer. */
@@ -26,10 +26,11 @@ const useSummaries = (show: Show, find: string, limit: number): Listed | null =>
         `/api/stations?show=${show}&find=${encodeURIComponent(find)}&limit=${limit}`,
       );
       await db.summaries.bulkPut(answer.stations.map((summary) => ({ ...summary, asOf: answer.now })));
-      setListed({ ...answer, from: 'desk' });
+      const unsent = (await unsentSummaries()).filter(({ stream }) => !answer.stations.some((of) => of.stream === stream));
+      setListed({ ...answer, stations: [...unsent, ...answer.stations], from: 'desk' });
     } catch (error) {
       if (!(error instanceof NoNetwork)) throw error;
-      const stations = await db.summaries.toArray();
+      const stations = await localSummaries();
       setListed({
         stations: stations.filter(({ name }) => name.toLowerCase().includes(find.toLowerCase())),
         counts: null,
@@ -104,13 +105,6 @@ export const StationsScreen = () => {
   const [limit, setLimit] = useState(page);
   const [making, setMaking] = useState(false);
   const listed = useSummaries(show, find, limit);
-  const unsent = useLiveQuery(
-    async () =>
-      (await db.queue.toArray())
-        .filter(({ text }) => text.includes('"kind":"station.opened"'))
-        .map(({ stream, text }) => ({ stream, text })),
-    [],
-  );
   useHotkeys(
     'n',
     () => {
@@ -179,23 +173,15 @@ export const StationsScreen = () => {
           </p>
         )}
         {listed === null && <Waiting />}
-        {listed?.stations.length === 0 && unsent?.length === 0 && (
+        {listed?.stations.length === 0 && (
           <Empty>{find === '' ? 'No station yet. Make the first one.' : `No station is called ‘${find}’.`}</Empty>
         )}
         <ul>
-          {unsent?.map(({ stream, text }) => (
-            <li key={stream} className="border-b border-rule">
-              <Link to={`/stations/${stream}/sheet`} className="flex min-h-[70px] items-center px-6 font-bold">
-                {/"name":"((?:[^"\\]|\\.)*)"/.exec(text)?.[1]}{' '}
-                <span className="ml-3 text-small font-normal text-ink-2">waits to be delivered</span>
-              </Link>
-            </li>
-          ))}
           {listed?.stations.map((summary) => (
             <Row key={summary.stream} summary={summary} />
           ))}
         </ul>
-        {listed !== null && listed.total > listed.stations.length && (
+        {listed !== null && listed.total > limit && (
           <div className="p-4 text-center">
             <button
               type="button"
@@ -204,7 +190,7 @@ export const StationsScreen = () => {
                 setLimit(limit + page);
               }}
             >
-              Show {Math.min(page, listed.total - listed.stations.length)} more of {listed.total}
+              Show {Math.min(page, listed.total - limit)} more of {listed.total}
             </button>
           </div>
         )}

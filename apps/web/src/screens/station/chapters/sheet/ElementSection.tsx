@@ -70,7 +70,9 @@ export const ElementSection = ({ element, ...rows }: Rows & { element: Element }
     <section aria-label={`${groupLabels[element.group]}, ${element.label}`} className="mt-5">
       <div className="flex items-end justify-between gap-2">
         <div className="grow">
-          <SheetHead title={`${groupLabels[element.group]} · ${element.label}`} />
+          <SheetHead
+            title={element.label === groupLabels[element.group] ? element.label : `${groupLabels[element.group]} · ${element.label}`}
+          />
         </div>
         <Menu
           label={`What happened to ${element.label}`}

@@ -1,0 +1,50 @@
+// A station in one row: its line, the one thing to do next, who acts, and whether it wants a person.
+import { settingKey } from '../name/index.ts';
+import { type Around, check, openFindings } from '../check/index.ts';
+import type { House } from '../house/index.ts';
+import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
+import { asPlanned, type Heard, lamps, type Line } from '../lamp/index.ts';
+import type { Instant } from '../quantity/index.ts';
+import { nextStep, sayNext, whoNext } from './next.ts';
+
+export type Summary = {
+  readonly name: string;
+  readonly demo: boolean;
+  readonly line: Line;
+  readonly next: string;
+  readonly who: 'you' | 'desk' | 'the clock';
+  readonly urgent: boolean;
+  /** Whether it has entries from a newer version. */
+  readonly strange: boolean;
+};
+
+/** The zone in which a station's times are told. */
+export const zoneOf = (state: State): string => {
+  const zone = wanted(state, settingKey('site', null, 'zone'));
+  return typeof zone === 'string' ? zone : 'UTC';
+};
+
+/** Null for a stream in which no station was opened. */
+export const summary = (
+  state: State,
+  by: { house: House; heard: readonly Heard[]; now: Instant; traits: Around['traits']; person: PersonName },
+): Summary | null => {
+  if (state.station === null) return null;
+  const { name, demo } = state.station;
+  const line = lamps(state, by);
+  const findings = check(asPlanned(state), { traits: by.traits, demo });
+  const step = nextStep(state, line, findings);
+  const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
+  return {
+    name,
+    demo,
+    line,
+    next: sayNext(step, speakerOf(state, by.person, by.now, zoneOf(state))),
+    who: whoNext(step),
+    urgent: stop || line.station === 'failed' || line.station === 'stale',
+    strange: Object.keys(state.strange).length > 0,
+  };
+};
+
+/** What wants a person comes first, then by name. */
+export const byUrgency = (a: Summary, b: Summary): number => Number(b.urgent) - Number(a.urgent) || a.name.localeCompare(b.name);
