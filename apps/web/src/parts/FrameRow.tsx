@@ -3,8 +3,8 @@ import { type ReactNode, useState } from 'react';
 import { isEvidenceHow } from '@green-lamp/core/journal';
 import { howInWords } from '@green-lamp/core/lamp';
 import { instant, wallTime } from '@green-lamp/core/quantity';
-import { lineWhy, type LineWhy } from '@green-lamp/core/wire';
 import type { FrameView } from '../store/wire-types.ts';
+import { frameWords } from './frame-words.ts';
 
 const octets = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));
 
@@ -16,15 +16,6 @@ const asText = (bytes: Uint8Array): string =>
 const asHex = (bytes: Uint8Array): string => [...bytes.subarray(0, 256)].map((byte) => byte.toString(16).padStart(2, '0')).join(' ');
 
 const tenths = (at: number, zone: string): string => `${wallTime(instant(at), zone).second}.${Math.floor((at % 1000) / 100)}`;
-
-const isWhy = (why: string): why is LineWhy => Object.hasOwn(lineWhy, why);
-
-export const frameWords = (frame: FrameView, path: (id: string) => string): string => {
-  if (frame.status === 'not understood') return frame.why !== null && isWhy(frame.why) ? lineWhy[frame.why] : 'Not understood.';
-  if (frame.status === 'unknown') return `Unknown account ${frame.account ?? ''}.`;
-  const what = (frame.grade ?? 0) >= 7 ? `Event ‘${frame.event ?? ''}’` : frame.event === 'test' ? 'Test call' : 'Call without an event';
-  return `${what}${frame.path === null ? ', path unknown' : ` over ${path(frame.path)}`}`;
-};
 
 const Fact = ({ name, children }: { name: string; children: ReactNode }) => (
   <>

@@ -1,0 +1,116 @@
+import { expect, test } from './desk.ts';
+import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+
+test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Stages', account, paths: ['Cellular'] });
+  await setting(page, /^SIM/, 'APN', 'first.example');
+  const sim = section(page, /^SIM/);
+  const row = sim
+    .getByRole('button')
+    .filter({ has: page.getByText('APN', { exact: true }) })
+    .first();
+  await expect(row).toContainText('wanted');
+  await row.click();
+  await sim.getByText('How far has it got?').click();
+  for (const [press, word] of [
+    ['Entered', 'entered'],
+    ['Applied', 'applied'],
+    ['In force', 'in force'],
+    ['Read back: the same', 'read back'],
+  ] as const) {
+    await sim.getByRole('button', { name: press, exact: true }).click();
+    await expect(row).toContainText(word);
+  }
+  await delivered(page);
+  await desk.send(`${account};;event=rain_high`);
+  await expect(lamp(page, /^Call, proven/)).toBeVisible();
+
+  await sim.getByLabel('The device says another value').fill('left-over.example');
+  await sim.getByRole('button', { name: 'Read back', exact: true }).click();
+  await expect(lamp(page, /^Call, stale/)).toBeVisible();
+  await sim.getByRole('button', { name: 'Leave it' }).click();
+  await expect(row).toContainText('first.example');
+  await expect(row).toContainText('left-over.example');
+  await expect(row).toContainText('differs');
+  await page.getByRole('button', { name: 'As it runs' }).click();
+  await expect(row).toHaveText(/^APN.*left-over\.example.*first\.example/);
+  await lamp(page, /^Bearer, path 1, stale/).click();
+  await expect(
+    page
+      .getByRole('complementary', { name: 'Margin' })
+      .getByText(/The device says APN \(SIM\) is left-over\.example .* it was proved with first\.example\./),
+  ).toBeVisible();
+});
+
+test('elements are added, named, changed by hand and taken off, and each says what fell', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Hands', account, paths: ['Cellular'] });
+  await delivered(page);
+  await desk.send(`${account};;event=rain_high`);
+  await expect(lamp(page, /^Call, proven/)).toBeVisible();
+  await page.getByRole('button', { name: 'What happened to SIM' }).click();
+  await page.getByRole('menuitem', { name: 'Another card is in' }).click();
+  await page.getByLabel('What was done').fill('swapped for the Tarnlink one');
+  await page.getByRole('button', { name: 'It was done' }).click();
+  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
+  await expect(page.getByText('SIM: card changed, swapped for the Tarnlink one.')).toBeVisible();
+
+  await page.getByRole('region', { name: 'Add' }).getByRole('button', { name: 'Path' }).click();
+  await page.getByRole('button', { name: 'What happened to Path 2' }).click();
+  await page.getByRole('menuitem', { name: 'Called something else…' }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('net house wire');
+  await page.getByRole('button', { name: 'Rename' }).click();
+  await expect(lamp(page, /^Bearer, path 2, dark/)).toBeVisible();
+  await expect(section(page, 'Path, net house wire')).toBeVisible();
+  await page.getByRole('button', { name: 'What happened to net house wire' }).click();
+  await page.getByRole('menuitem', { name: 'Taken off the sheet…' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it off' }).click();
+  await expect(page.getByText('Write it down in a few words.')).toBeVisible();
+  await page.getByRole('dialog').getByLabel('Why').fill('never fitted');
+  await page.getByRole('dialog').getByRole('button', { name: 'Take it off' }).click();
+  await expect(lamp(page, /path 2/)).toHaveCount(0);
+});
+
+test('half-typed text survives a reload; a wrong value is said on leaving and never put on the sheet', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Half typed', account: newAccount(), paths: ['Ethernet'] });
+  const unit = section(page, /^Unit/);
+  await unit
+    .getByRole('button')
+    .filter({ has: page.getByText('Test call every', { exact: true }) })
+    .first()
+    .click();
+  await unit.getByLabel('Test call every', { exact: true }).fill('24');
+  await page.reload();
+  const field = unit.getByLabel('Test call every', { exact: true });
+  await expect(field).toHaveValue('24');
+  await field.press('Tab');
+  await expect(unit.getByText('it should be a number with ms, s, min, h or d', { exact: false }).first()).toBeVisible();
+  await unit.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await expect(field).toBeVisible();
+  await field.fill('24 h');
+  await unit.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await expect(
+    unit
+      .getByRole('button')
+      .filter({ has: page.getByText('Test call every', { exact: true }) })
+      .first(),
+  ).toContainText('24 h');
+});
+
+test('a reader who has not said who works here may look; what they try to enter asks for a name first', async ({ page, desk }) => {
+  await page.goto(`${desk.web}/stations`);
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('link', { name: /Snow-depth mast/ }).click();
+  await lamp(page, /^Reach/).click();
+  await page.getByRole('button', { name: 'Session opened from afar' }).click();
+  await expect(page.getByRole('dialog', { name: 'Who works here?' })).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await expect(lamp(page, /^Reach, dark/)).toBeVisible();
+});

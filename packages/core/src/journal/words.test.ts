@@ -1,0 +1,103 @@
+import { settingKey } from '../name/index.ts';
+import { instant } from '../quantity/index.ts';
+import { chance, StationMaker } from '../scenario/index.ts';
+import { type DataOf, type KindName, kindNames, sayEntry, speakerOf } from './index.ts';
+
+const c = chance(31);
+const at = instant(Date.UTC(2026, 10, 12, 14, 6));
+const m = new StationMaker({ chance: c, start: at, writer: { person: c.ulid(at), device: c.ulid(at) }, name: 'Words' });
+const sim = m.element('sim', 'card A');
+const path = m.element('path', 'mast path');
+const receiver = m.element('receiver', 'desk');
+const apn = settingKey('sim', sim, 'apn');
+const pin = settingKey('sim', sim, 'pin');
+const call = {
+  frame: 3,
+  receiver,
+  event: 'float_high',
+  grade: 7,
+  path,
+  source: { address: '192.0.2.1', port: 1 },
+  received: at,
+  simulated: false,
+} as const;
+const ref = c.ulid(at);
+
+const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string])[] } = {
+  'station.opened': [[{ name: 'Words', demo: false }, 'Station opened: Words.']],
+  'station.named': [[{ name: 'Other' }, 'Renamed Other.']],
+  'element.added': [[{ group: 'sim', id: sim, label: 'card A' }, 'card A added to the sheet.']],
+  'element.labelled': [[{ id: sim, label: 'card B' }, 'Now called card B.']],
+  'element.removed': [[{ id: sim, reason: 'sold.' }, 'card A taken off the sheet: sold.']],
+  'person.added': [[{ id: ref, name: 'Tam' }, 'Tam added.']],
+  'setting.set': [
+    [{ key: apn, value: 'a.example', origin: 'typed', simulated: false, over: null }, 'APN (card A): a.example.'],
+    [{ key: apn, value: null, origin: 'typed', simulated: false, over: null }, 'APN (card A): nothing.'],
+    [{ key: pin, value: { secret: ref }, origin: 'typed', simulated: false, over: null }, 'SIM PIN (card A): kept secret.'],
+  ],
+  'setting.staged': [
+    [{ stage: 'entered', asOf: at, of: [{ key: apn, set: null, value: 'a.example' }] }, 'APN (card A) entered on the device: a.example.'],
+    [
+      {
+        stage: 'inForce',
+        asOf: at,
+        of: [
+          { key: apn, set: null, value: 'a' },
+          { key: pin, set: null, value: { secret: ref } },
+        ],
+      },
+      '2 settings in force.',
+    ],
+  ],
+  placed: [
+    [{ place: 'site', where: 'the pass' }, 'Fitted at the pass.'],
+    [{ place: 'site', where: '' }, 'Fitted at its site.'],
+    [{ place: 'bench', where: '' }, 'Put on the bench.'],
+  ],
+  'card.changed': [[{ element: sim, words: '' }, 'card A: card changed.']],
+  'antenna.changed': [[{ element: sim, words: 'a longer one' }, 'card A: aerial changed, a longer one.']],
+  'cable.changed': [[{ element: path, words: '' }, 'mast path: cable changed.']],
+  'unit.replaced': [[{ element: path, words: '' }, 'mast path: replaced.']],
+  'door.shut': [[{ element: null, words: '' }, 'The door was shut.']],
+  'reading.taken': [
+    [
+      { lamp: 'Power', path: null, what: 'supply.idle', value: 12_600, in: 'mV', from: at, to: at, simulated: false },
+      'Volts at the terminals, idle: 12.6 V.',
+    ],
+    [{ lamp: 'Signal', path, what: 'signal.rsrp', value: -104, in: 'dBm', from: at, to: at, simulated: false }, 'RSRP: \u2212104 dBm.'],
+    [{ lamp: 'Card', path, what: 'card.pin', value: 'ready', in: null, from: at, to: at, simulated: false }, 'PIN state: ready.'],
+    [{ lamp: 'Inputs', path: null, what: 'inputs.rest', value: true, in: null, from: at, to: at, simulated: false }, 'Rest states taught.'],
+  ],
+  'declaration.made': [[{ lamp: 'Route', path, outcome: 'good', words: 'IT says so' }, 'By word: IT says so']],
+  'none.accepted': [
+    [{ lamp: 'Standby', path: null, reason: 'one path', lifted: false }, 'Standby accepted as not fitted: one path'],
+    [{ lamp: null, path, reason: 'comes later', lifted: true }, 'mast path is asked for again: comes later'],
+  ],
+  'finding.accepted': [[{ finding: 'x', about: '{}', reason: 'known', lifted: false }, 'A finding was accepted: known']],
+  'call.arrived': [
+    [{ ...call, how: 'only', account: '0417' }, "Event 'float_high' of account 0417 arrived over mast path. Grade 7."],
+    [
+      { ...call, how: 'unknown', account: '0417', path: null, event: 'test', grade: 6, simulated: true },
+      'A test call (simulated) of account 0417 arrived, path unknown. Grade 6.',
+    ],
+  ],
+  'call.attributed': [[{ ...call, words: 'seen there' }, 'Frame 3 came over mast path, by word: seen there.']],
+  'note.written': [[{ lamp: null, words: 'The gate was locked.' }, 'The gate was locked.']],
+  'secret.revealed': [[{ ref, key: pin }, 'SIM PIN (card A) was shown.']],
+};
+const speaker = speakerOf(m.state, () => 'Ines', at, 'UTC');
+
+test('every kind that this version knows has a sentence, and no other is listed', () =>
+  expect(Object.keys(samples).sort()).toEqual([...kindNames].sort()));
+test.each(kindNames.flatMap((kind) => samples[kind].map(([data, expected]) => ({ kind, data, expected }))))(
+  '$kind says: $expected',
+  ({ kind, data, expected }) => expect(sayEntry({ ...m.last, kind, v: 1, data: data }, speaker)).toBe(expected),
+);
+test('a kind from a newer version says that it is not understood here', () =>
+  expect(sayEntry({ ...m.last, kind: 'drone.flown' }, speaker)).toMatch(/'drone\.flown' from a newer version/));
+test('people are named, parts are named as parts, and a stranger is somebody', () => {
+  expect(speaker.who({ part: 'desk' })).toBe('the desk');
+  expect(speakerOf(m.state, () => null, at, 'UTC').who({ person: ref, device: ref })).toBe('somebody');
+  expect(speaker.when(at)).toBe('14:06');
+  expect(speakerOf(m.state, () => null, instant(at + 86_400_000), 'UTC').when(at)).toBe('12 Nov 14:06');
+});

@@ -1,0 +1,90 @@
+import { instant } from '../quantity/index.ts';
+import { speakerOf } from '../journal/index.ts';
+import { onePath } from './testing.ts';
+import { reason, type Reason, sayReason } from './index.ts';
+import { howInWords, words } from './words.en.ts';
+
+const { m, sim, path } = onePath();
+const key = m.key('sim.apn', sim);
+const at = m.now;
+const who = { part: 'desk' } as const;
+const entry = m.last.id;
+
+const samples: readonly Reason[] = [
+  reason('moved', { key, at, who, was: 'a.example', now: 'b.example' }),
+  reason('read-differs', { key, at, was: 'a.example', now: 'b.example' }),
+  reason('hardware', { kind: 'card.changed', element: sim, at, who }),
+  reason('placed', { where: '', at, who }),
+  reason('aged', { at, age: 31_536_000_000 }),
+  reason('missed', { at, missed: 2 }),
+  reason('not-in-force', { key, at }),
+  reason('call', { event: 'high', at, grade: 7, how: 'only', path, simulated: true, real: true }),
+  reason('seen', { label: 'Seen', at, grade: 3 }),
+  reason('figure', { label: 'RSRP', value: -104, in: 'dBm', at }),
+  reason('card-read', { at }),
+  reason('card-other', { read: '1', sheet: '2' }),
+  reason('card-no-sheet', {}),
+  reason('some-card', {}),
+  reason('pin', { word: 'ready' }),
+  reason('declared', { words: 'They saw it.', at, who }),
+  reason('bench', {}),
+  reason('out-of-range', { label: 'Idle', value: 8_900, least: 9_000, most: 30_000 }),
+  reason('no-range', {}),
+  reason('too-weak', { label: 'Bars', value: 1, in: 'step', least: 3 }),
+  reason('one-reading', {}),
+  reason('steps-left', { left: ['one', 'two', 'three'] }),
+  reason('few-check-ins', { seen: 1, asked: 2 }),
+  reason('supervision-off', {}),
+  reason('on-test', {}),
+  reason('paths-without-call', { paths: [path] }),
+  reason('path-unknown', {}),
+  reason('no-path', {}),
+  reason('none', { reason: 'one path', at, who }),
+  reason('nothing', { lamp: 'Power' }),
+  reason('said-bad', { words: 'Refused.', at }),
+  reason('only-test', {}),
+  reason('next-call', { account: '0233', path }),
+  reason('next-account', {}),
+  reason('next-attribute', {}),
+  reason('next-path', {}),
+  reason('next-in-force', { keys: [key], from: at, entry }),
+  reason('next-volts', { label: 'Volts' }),
+  reason('next-card', {}),
+  reason('next-iccid', {}),
+  reason('next-pin', {}),
+  reason('next-signal', {}),
+  reason('next-bearer', {}),
+  reason('next-route', {}),
+  reason('next-steps', { left: ['one'] }),
+  reason('next-standby-none', {}),
+  reason('next-check-in', {}),
+  reason('next-arm', {}),
+  reason('next-off-test', {}),
+  reason('next-reach', {}),
+  reason('next-again', { lamp: 'Card', path }),
+  reason('next-mend', { lamp: 'Card' }),
+];
+const speaker = speakerOf(m.state, () => 'Ines', instant(at), 'UTC');
+
+test('every reason is sampled here once', () => expect(samples.map(({ code }) => code).sort()).toEqual(Object.keys(words).sort()));
+test.each(samples.map((of): [string, Reason] => [of.code, of]))('%s is a whole sentence with nothing left out', (_, of) => {
+  const said = sayReason(of, speaker);
+  expect(said).toMatch(/^[A-Z\d].{8,}\.$/);
+  expect(said).not.toMatch(/undefined|null|NaN|\[object|not on the sheet/);
+});
+test.each([
+  ['moved', 'APN (card) was changed on the device'],
+  ['steps-left', 'Not done yet: one, two and three.'],
+  ['out-of-range', 'Idle is 8.9 V; the unit takes 9 V to 30 V.'],
+  ['figure', 'RSRP: \u2212104 dBm,'],
+  ['call', "Event 'high' (simulated) reached the desk"],
+  ['aged', 'it stands for 365 d.'],
+])('%s says: %s', (code, part) => {
+  const of = samples.find((one) => one.code === code);
+  expect(of === undefined ? '' : sayReason(of, speaker)).toContain(part);
+});
+test('how a call was attributed says its strength', () => {
+  expect(
+    [howInWords('address'), howInWords('pool'), howInWords('told'), howInWords('unknown')].map((text) => text.split(', ').at(-1)),
+  ).toEqual(['certain', 'likely', 'by a person’s word', 'path unknown']);
+});
