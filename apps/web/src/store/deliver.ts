@@ -2,7 +2,7 @@
 import { db, type KeptRow, type QueueRow } from './db.ts';
 import { NoNetwork, post, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';
-import { useLive } from './live.ts';
+import { tell, useLive } from './live.ts';
 import { pullSoon } from './pull.ts';
 import type { Answer } from './wire-types.ts';
 
@@ -14,7 +14,9 @@ export const deliverSoon = (after = 0): void => {
   if (due !== null) clearTimeout(due);
   due = setTimeout(() => {
     due = null;
-    void (typeof navigator === 'object' && 'locks' in navigator ? navigator.locks.request('green-lamp:deliver', deliverNow) : deliverNow());
+    const delivery =
+      typeof navigator === 'object' && 'locks' in navigator ? navigator.locks.request('green-lamp:deliver', deliverNow) : deliverNow();
+    delivery.catch(tell);
   }, after);
 };
 

@@ -50,3 +50,8 @@ export const setTheme = (theme: Theme): void => {
   localStorage.setItem('green-lamp:theme', theme);
   useLive.setState({ theme });
 };
+
+/** Says in words what went wrong where nobody asked for an answer. */
+export const tell = (error: unknown): void => {
+  useLive.setState({ trouble: error instanceof Error ? error.message : 'Something went wrong.' });
+};

@@ -5,7 +5,7 @@ import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
 import { get, NoNetwork } from './api.ts';
 import { db, type KeptRow, type StreamRow } from './db.ts';
-import { useLive } from './live.ts';
+import { tell, useLive } from './live.ts';
 
 const always: readonly Stream[] = [peopleStream, deskStream];
 let running: Promise<void> | null = null;
@@ -19,9 +19,11 @@ export const onOffered = (listen: () => void): void => {
 
 export const pullSoon = (): void => {
   wanted = true;
-  running ??= run().finally(() => {
-    running = null;
-  });
+  running ??= run()
+    .catch(tell)
+    .finally(() => {
+      running = null;
+    });
 };
 
 const run = async (): Promise<void> => {

@@ -3,7 +3,7 @@ import { isObject } from '@green-lamp/core/name';
 import { liveQuery } from 'dexie';
 import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
-import { addFrames, useLive } from './live.ts';
+import { addFrames, tell, useLive } from './live.ts';
 import { onOffered, pullSoon } from './pull.ts';
 import type { FrameView, ListenerState } from './wire-types.ts';
 
@@ -46,8 +46,7 @@ export const startStore = (): void => {
   deliverSoon();
   pullSoon();
   window.addEventListener('unhandledrejection', ({ reason }) => {
-    const { askPerson } = useLive.getState();
-    if (!askPerson) useLive.setState({ trouble: reason instanceof Error ? reason.message : 'Something went wrong.' });
+    if (!useLive.getState().askPerson) tell(reason);
   });
   window.addEventListener('online', () => {
     deliverSoon();
