@@ -11,6 +11,7 @@ export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen'> &
   readonly bytes: string;
   readonly fields: { readonly [key: string]: string };
   readonly stationName: string | null;
+  readonly pathName: string | null;
   readonly nearest: readonly { readonly account: string; readonly stream: string; readonly name: string; readonly how: string }[];
 };
 
@@ -47,9 +48,15 @@ export class Frames {
       ...rest,
       bytes: Buffer.from(bytes).toString('base64'),
       fields: JSON.parse(fields ?? '{}') as { [key: string]: string }, // written by the ingest
+      pathName: await this.#path(frame.station, frame.path),
       stationName: frame.station == null ? null : await this.#name(frame.station),
       nearest,
     };
+  }
+
+  async #path(stream: string | null | undefined, path: string | null | undefined): Promise<string | null> {
+    if (!isStream(stream) || path == null) return null;
+    return (await this.journal.state(stream)).elements.find(({ id }) => id === path)?.label ?? null;
   }
 
   async #name(stream: string): Promise<string> {

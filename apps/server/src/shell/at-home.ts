@@ -1,4 +1,4 @@
-// Only our own page may talk to the server: Host and Origin are checked on every request and upgrade.
+// [P2] Only our own page may talk to the server: Host and Origin are checked on every request and upgrade.
 import type { IncomingMessage } from 'node:http';
 import type { NextFunction, Request, Response } from 'express';
 import { problem } from '@green-lamp/core/problem';

@@ -1,4 +1,4 @@
-// Every handler says which permission it asks for. One guard refuses those that say none.
+// [P1] Every handler says which permission it asks for. One guard refuses those that say none.
 import { type CanActivate, type ExecutionContext, ForbiddenException, Injectable, SetMetadata } from '@nestjs/common';
 import { Reflector } from '@nestjs/core';
 

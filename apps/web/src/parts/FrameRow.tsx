@@ -15,6 +15,7 @@ const asText = (bytes: Uint8Array): string =>
   ).join('');
 const asHex = (bytes: Uint8Array): string => [...bytes.subarray(0, 256)].map((byte) => byte.toString(16).padStart(2, '0')).join(' ');
 
+const day = (at: number, zone: string): string => wallTime(instant(at), zone).day;
 const tenths = (at: number, zone: string): string => `${wallTime(instant(at), zone).second}.${Math.floor((at % 1000) / 100)}`;
 
 const Fact = ({ name, children }: { name: string; children: ReactNode }) => (
@@ -27,17 +28,20 @@ const Fact = ({ name, children }: { name: string; children: ReactNode }) => (
 export const FrameRow = ({
   frame,
   zone,
+  now,
   path,
   children,
   extra,
 }: {
   frame: FrameView;
   zone: string;
+  now: number;
   path: (id: string) => string;
   children?: ReactNode;
   extra?: ReactNode;
 }) => {
   const [open, setOpen] = useState(false);
+  const today = day(now, zone);
   const bytes = octets(frame.bytes);
   const how = isEvidenceHow(frame.how) ? howInWords(frame.how) : null;
   return (
@@ -50,7 +54,10 @@ export const FrameRow = ({
           setOpen(!open);
         }}
       >
-        <span className="mono text-note">{tenths(frame.at, zone)}</span>
+        <span className="mono text-note">
+          {today === day(frame.at, zone) ? '' : `${day(frame.at, zone)} `}
+          {tenths(frame.at, zone)}
+        </span>
         <span className="font-semibold">
           {frameWords(frame, path)}
           {frame.simulated && ' · simulated'}

@@ -1,4 +1,4 @@
-// The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
+// [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
 import { db, type KeptRow, type QueueRow } from './db.ts';
 import { NoNetwork, post, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';

@@ -84,7 +84,7 @@ const fetchKey = async (): Promise<void> => {
   await db.meta.put({ name: 'server-key', value: key });
 };
 
-/** After a restore the server has a new life: this browser starts again at 0 and offers its own entries, which the server may have lost. */
+/** [B3] After a restore the server has a new life: this browser starts again at 0 and offers its own entries, which the server may have lost. */
 const isNewLife = async (life: string): Promise<boolean> => {
   const known = (await db.meta.get('life'))?.value;
   if (known === life) return false;

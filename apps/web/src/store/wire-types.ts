@@ -20,6 +20,7 @@ export type FrameView = {
   instant: string | null;
   station: Stream | null;
   stationName: string | null;
+  pathName: string | null;
   receiver: string | null;
   path: string | null;
   how: string | null;

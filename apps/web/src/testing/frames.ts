@@ -15,6 +15,7 @@ export const frame: FrameView = {
   instant: '',
   station: null,
   stationName: null,
+  pathName: null,
   receiver: null,
   path: null,
   how: 'only',

@@ -1,4 +1,4 @@
-// state = fold(entries): pure, in order. The same entries in any order and any pieces give the same state.
+// [J2] [J5] state = fold(entries): pure, in order. The same entries in any order and any pieces give the same state.
 import type { Stream } from '../name/index.ts';
 import { foldKnown, readData } from './kinds/index.ts';
 import { inOrder, isAfter, type PlacedEntry } from './order.ts';

@@ -12,7 +12,7 @@ import { append } from '../../store/append.ts';
 import { useLive } from '../../store/live.ts';
 import type { FrameView } from '../../store/wire-types.ts';
 import { useFrames } from '../../store/use-frames.ts';
-import { useStream } from '../../store/use-station.ts';
+import { useNow, useStream } from '../../store/use-station.ts';
 
 type Status = FrameView['status'];
 const lists: readonly { status: Status; label: string; empty: string }[] = [
@@ -100,6 +100,7 @@ const Nearest = ({ frame }: { frame: FrameView }) => (
 );
 
 export const DeskScreen = () => {
+  const now = useNow();
   const [status, setStatus] = useState<Status>('matched');
   const { frames, more, older, away } = useFrames(`status=${encodeURIComponent(status)}`, (frame) => frame.status === status);
   const empty = lists.find((list) => list.status === status)?.empty;
@@ -133,7 +134,8 @@ export const DeskScreen = () => {
               key={frame.id}
               frame={frame}
               zone="UTC"
-              path={() => 'a known path'}
+              now={now}
+              path={() => frame.pathName ?? 'a path that is off the sheet'}
               extra={
                 <>
                   {frame.stationName !== null && <span>{frame.stationName}</span>}

@@ -77,7 +77,7 @@ export const ProofChapter = () => {
         {frames?.length === 0 && <Empty>No call of this station has arrived yet.</Empty>}
         <ul aria-live="polite">
           {frames?.map((frame) => (
-            <FrameRow key={frame.id} frame={frame} zone={station.zone} path={name}>
+            <FrameRow key={frame.id} frame={frame} zone={station.zone} now={station.now} path={name}>
               <Claim station={station} frame={frame} />
             </FrameRow>
           ))}
