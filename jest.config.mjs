@@ -1,1 +1,1 @@
-export default { projects: ['<rootDir>/packages/core', '<rootDir>/apps/server', '<rootDir>/apps/web'] };
+export default { projects: ['<rootDir>/packages/core', '<rootDir>/apps/server', '<rootDir>/apps/cli', '<rootDir>/apps/web'] };

@@ -16,6 +16,7 @@ const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')],
     GREENLAMP_KEYS: join(folder, 'keys'),
     PORT: '0',
     GREENLAMP_LINE_PORT: '0',
+    GREENLAMP_DC09_PORT: '0',
   },
   stdio: ['ignore', 'pipe', 'inherit'],
 });

@@ -13,6 +13,7 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 export class Desk {
   web = '';
   linePort = 0;
+  dc09Port = 0;
   output = '';
   #process: ChildProcess | null = null;
   readonly folder: string;
@@ -33,6 +34,7 @@ export class Desk {
       GREENLAMP_KEYS: join(this.folder, 'keys'),
       PORT: this.web === '' ? '0' : new URL(this.web).port,
       GREENLAMP_LINE_PORT: String(this.linePort),
+      GREENLAMP_DC09_PORT: String(this.dc09Port),
       ...this.env,
     };
     const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });
@@ -41,10 +43,13 @@ export class Desk {
       const hear = (chunk: Buffer): void => {
         this.output += chunk.toString();
         const web = /Green Lamp\s+(http:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
-        const line = /Listener\s+line\s+\S+:(\d+)\s/g.exec(this.output.slice(this.output.lastIndexOf('Listener')));
-        if (web?.[1] === undefined || line?.[1] === undefined) return;
+        const started = this.output.slice(this.output.lastIndexOf('Green Lamp   '));
+        const port = (kind: string): string | undefined => new RegExp(`Listener\\s+${kind}\\s+\\S+:(\\d+)\\s`).exec(started)?.[1];
+        const [line, dc09] = [port('line'), port('dc09')];
+        if (web?.[1] === undefined || line === undefined || dc09 === undefined) return;
         this.web = web[1];
-        this.linePort = Number(line[1]);
+        this.linePort = Number(line);
+        this.dc09Port = Number(dc09);
         done();
       };
       server.stdout.on('data', hear);

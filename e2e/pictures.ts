@@ -12,6 +12,24 @@ const take = async (page: Page, name: string): Promise<void> => {
   await page.waitForTimeout(400);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 };
+const dialogue = `AT+CPIN?
++CPIN: READY
+
+OK
+AT+CCID
++CCID: 8999905012345678904
+
+OK
+~~ 0x1f brown-out, restarted
+AT+CGDCONT?
++CGDCONT: 1,"IP","telemetry.tarnlink.example","",0,0
+
+OK
+AT+CEREG?
++CEREG: 0,1
+
+OK
+`;
 const theme = (page: Page, name: 'Night' | 'Day') => page.getByRole('button', { name, exact: true }).click();
 
 test('pictures of each main view', async ({ page, desk, browser }) => {
@@ -33,6 +51,42 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await lamp(page, /^Call/).click();
   await page.getByRole('region', { name: 'Calls of this station' }).getByRole('listitem').first().getByRole('button').first().click();
   await take(page, 'proof-day');
+  await page.keyboard.press('8');
+  await page.getByRole('article', { name: 'Record' }).waitFor();
+  await take(page, 'handover-day');
+  await page.keyboard.press('3');
+  await page.getByLabel('What the device answered').fill(dialogue);
+  await page.getByRole('button', { name: 'Take all 3 readings' }).scrollIntoViewIfNeeded();
+  await page.getByRole('region', { name: 'Chapter' }).evaluate((of) => {
+    of.scrollTop = 420;
+  });
+  await take(page, 'bench-day');
+  await page.getByRole('button', { name: 'Clear it' }).click();
+  await page.keyboard.press('5');
+  await page.getByRole('link', { name: 'Let the yard make the call' }).click();
+  await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
+  await page.getByLabel('Its clock').first().selectOption({ label: '5 min fast' });
+  await page.getByRole('button', { name: 'Link check (NULL)' }).first().click();
+  await page.getByText('The desk took it (ACK).').waitFor();
+  await take(page, 'yard-day');
+  await page.goBack();
+  await page.getByRole('region', { name: 'What has been proved' }).waitFor();
+  await page.keyboard.press('4');
+  await page.getByRole('button', { name: 'The virtual modem (simulated)' }).click();
+  await page.getByRole('button', { name: 'Start the hold' }).click();
+  await page.getByText(/\(1\d taken\)/).waitFor({ timeout: 60_000 });
+  await take(page, 'signal-day');
+  await theme(page, 'Night');
+  await take(page, 'signal-night');
+  await page.getByRole('button', { name: 'Throw it away' }).click();
+  await theme(page, 'Day');
+  await page.keyboard.press('2');
+  const judged = page.getByRole('region', { name: 'Judged by' });
+  await judged.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
+  await judged.getByRole('button', { name: 'Look at it' }).last().click();
+  await page.getByRole('dialog').waitFor();
+  await take(page, 'adopting-day');
+  await page.keyboard.press('Escape');
   await theme(page, 'Night');
   await page.keyboard.press('2');
   await page
@@ -45,7 +99,18 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
   await take(page, 'stations-night');
+  await page.getByRole('link', { name: 'Rules', exact: true }).click();
+  await page.getByText(/traps of the trade are covered/).waitFor();
+  await take(page, 'rules-night');
   await theme(page, 'Day');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Frost mast/ }).click();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await page.getByRole('region', { name: 'Answers' }).waitFor();
+  await take(page, 'plan-ask-day');
+  await page.getByRole('button', { name: 'The visit', exact: true }).click();
+  await page.getByRole('img', { name: /Tasks in time/ }).waitFor();
+  await take(page, 'plan-visit-day');
   await page.getByRole('link', { name: 'Desk', exact: true }).click();
   await page.getByRole('button', { name: 'Unknown callers' }).click();
   await page.getByRole('listitem').filter({ hasText: '0471' }).getByRole('button').first().click();

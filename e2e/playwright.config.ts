@@ -9,16 +9,17 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
   reporter: [['line']],
   outputDir: 'test-results',
   use: {
     viewport: { width: 1280, height: 800 },
     video: 'off',
-    trace: 'retain-on-failure',
+    trace: 'off',
     launchOptions: {
       executablePath: chromium,
-      args: ['--no-sandbox', '--disable-dev-shm-usage', '--force-color-profile=srgb', '--font-render-hinting=none'],
+      args: ['--no-sandbox', '--force-color-profile=srgb', '--font-render-hinting=none'],
     },
   },
 });

@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, openStation, section } from './technician.ts';
+import { arrive, delivered, openStation, section, setting } from './technician.ts';
 
 const password = 'Planted-Heron-4402';
 const pin = '73910264';
@@ -53,23 +53,12 @@ test('[S1] a planted password and PIN are found nowhere, before and after delive
     }))
       for (const secret of [password, pin]) expect([where, text.includes(secret)]).toEqual([where, false]);
   };
-  const plant = async (where: RegExp, label: string, value: string): Promise<void> => {
-    const of = section(page, where);
-    await of
-      .getByRole('button')
-      .filter({ has: page.getByText(label, { exact: true }) })
-      .first()
-      .click();
-    await of.getByLabel(label, { exact: true }).fill(value);
-    await of.getByRole('button', { name: 'Put it on the sheet' }).click();
-  };
-
   await arrive(page, desk.web);
   await openStation(page, { name: 'Keeps secrets', account: '8181' });
   await delivered(page);
   await desk.stop();
-  await plant(/^SIM, /, 'SIM PIN', pin);
-  await plant(/^Modem, /, 'Login password', password);
+  await setting(page, /^SIM, /, 'SIM PIN', pin);
+  await setting(page, /^Modem, /, 'Login password', password);
   await expect(page.getByText('2 entries wait for a network')).toBeVisible();
   await nowhere();
   await desk.start();

@@ -1,9 +1,9 @@
 // What a technician does at the screen, in the job's words.
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 let accounts = 1000 + Math.floor(Math.random() * 200) * 40;
-/** An account of this test's own. */
-export const newAccount = (): string => String(++accounts);
+/** An account of this test’s own, never one character off another’s. */
+export const newAccount = (): string => String((accounts += 11));
 
 /** Opens the page and says who works there. */
 export const arrive = async (page: Page, web: string, path = '/stations', name = 'Ines'): Promise<void> => {
@@ -43,14 +43,25 @@ export const openStation = async (
 /** The section of an element or holder on the sheet. */
 export const section = (page: Page, name: string | RegExp) => page.getByRole('region', { name });
 
-export const setting = async (page: Page, where: string | RegExp, label: string, value: string): Promise<void> => {
+/** Opens a setting and gives its field. The circuit folds while the page scrolls to the row, and a press that falls into that moment is pressed again. */
+const opened = async (page: Page, where: string | RegExp, label: string): Promise<Locator> => {
   const of = section(page, where);
-  await of
+  const row = of
     .getByRole('button')
     .filter({ has: page.getByText(label, { exact: true }) })
-    .first()
-    .click();
+    .first();
   const field = of.getByLabel(label, { exact: true });
+  await row.scrollIntoViewIfNeeded();
+  await expect(async () => {
+    if ((await row.getAttribute('aria-expanded')) === 'false') await row.click();
+    await expect(field).toBeVisible({ timeout: 4000 });
+  }).toPass({ timeout: 40_000 });
+  return field;
+};
+
+export const setting = async (page: Page, where: string | RegExp, label: string, value: string): Promise<void> => {
+  const of = section(page, where);
+  const field = await opened(page, where, label);
   if ((await field.evaluate((element) => element.tagName)) === 'SELECT') await field.selectOption({ label: value });
   else await field.fill(value);
   await of.getByRole('button', { name: 'Put it on the sheet' }).click();

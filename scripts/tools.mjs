@@ -52,6 +52,7 @@ const builtAt = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0);
 
 /** Builds core, server and page where a source is newer than what was built. Tests are not part of it. */
 export const build = () => {
+  buildCli();
   const core = newest(join(root, 'packages/core'));
   const server = Math.max(core, newest(join(root, 'apps/server')));
   const web = Math.max(core, newest(join(root, 'apps/web')));
@@ -67,6 +68,26 @@ export const build = () => {
     console.log('Building the page…');
     must(tool('vite', ['build', '--logLevel', 'warn'], { cwd: join(root, 'apps/web'), seconds: 300 }), 'Building the page');
   }
+};
+
+/** Builds the command line where a source is newer. Nothing is printed: standard output belongs to the command. */
+export const buildCli = () => {
+  if (!existsSync(join(root, 'node_modules', '.bin', 'tsc'))) {
+    console.error('Install first: npm run build.');
+    process.exit(2);
+  }
+  const source = Math.max(newest(join(root, 'packages/core')), newest(join(root, 'apps/cli')));
+  const mark = join(root, 'apps/cli/dist/build.tsbuildinfo');
+  if (builtAt(mark) >= source) return;
+  const { code, out } = tool('tsc', ['-b', 'packages/core/tsconfig.build.json', 'apps/cli/tsconfig.build.json'], {
+    seconds: 300,
+    quiet: true,
+  });
+  if (code !== 0) {
+    console.error(out);
+    process.exit(2);
+  }
+  run('touch', ['-c', mark]);
 };
 
 /** Runs the built server until it is stopped, and passes the stop on. */

@@ -7,6 +7,6 @@ const api = process.env['GREENLAMP_API'] ?? 'http://127.0.0.1:4180';
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: { conditions: ['source', ...defaultClientConditions] },
-  build: { outDir: 'dist/page', emptyOutDir: true, chunkSizeWarningLimit: 900 },
+  build: { outDir: 'dist/page', emptyOutDir: true, chunkSizeWarningLimit: 1000 },
   server: { proxy: { '/api': api, '/ws': { target: api, ws: true } } },
 });

@@ -11,6 +11,7 @@ import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
+import { BlobsModule } from './blobs/blobs.module.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
 import { Desk, portWords } from './desk/desk.ts';
@@ -18,6 +19,8 @@ import { DeskModule } from './desk/desk.module.ts';
 import { Journal } from './journal/journal.ts';
 import { JournalModule } from './journal/journal.module.ts';
 import { LiveModule } from './live/live.module.ts';
+import { Publish } from './rules/publish.ts';
+import { RulesModule } from './rules/rules.module.ts';
 import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
 import { SecretsModule } from './secrets/secrets.module.ts';
 import { VaultModule } from './secrets/vault.module.ts';
@@ -31,6 +34,7 @@ import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
+import { YardModule } from './yard/yard.module.ts';
 
 @Module({})
 export class AppModule {
@@ -40,11 +44,14 @@ export class AppModule {
       imports: [
         ShellModule.with(database),
         VaultModule.with(ring, env.keys),
+        BlobsModule,
         JournalModule,
         DeskModule,
         SecretsModule,
         StationsModule,
         LiveModule,
+        RulesModule,
+        YardModule,
         DemoModule,
       ],
       providers: [
@@ -146,7 +153,8 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   await journal.open();
   const desk = app.get(Desk);
   await desk.open(env);
-  if (env.demo) await app.get(Demo).play(clock.now(), desk.listeners[0]?.port ?? 0);
+  if (env.demo) await app.get(Demo).play(clock.now());
+  await app.get(Publish).shipped();
   const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
   caching.unref();
   await app.init();

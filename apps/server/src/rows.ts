@@ -2,9 +2,10 @@
 import { AccountRow } from './desk/account.row.ts';
 import { FrameRow } from './desk/frame.row.ts';
 import { HeardRow } from './desk/heard.row.ts';
+import { BlobRow } from './blobs/blob.row.ts';
 import { EntryRow } from './journal/entry.row.ts';
 import { StateRow } from './journal/state.row.ts';
 import { SecretRow } from './secrets/secret.row.ts';
 import { MetaRow } from './shell/meta.row.ts';
 
-export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, SecretRow, MetaRow];
+export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, SecretRow, MetaRow, BlobRow];

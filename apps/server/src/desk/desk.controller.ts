@@ -4,11 +4,11 @@ import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-va
 import { May } from '../shell/may.ts';
 import { Desk } from './desk.ts';
 import { Frames, type FrameView } from './frames.ts';
-import type { ListenerState } from './listeners/line.listener.ts';
+import type { ListenerState } from './listeners/tcp.listener.ts';
 
 export class FramesQuery {
   @IsOptional() @IsString() @MaxLength(60) station?: string;
-  @IsOptional() @IsIn(['matched', 'unknown', 'not understood']) status?: string;
+  @IsOptional() @IsIn(['matched', 'unknown', 'not understood', 'refused']) status?: string;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) before?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }

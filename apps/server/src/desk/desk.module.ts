@@ -4,6 +4,12 @@ import { Desk } from './desk.ts';
 import { DeskController } from './desk.controller.ts';
 import { Frames } from './frames.ts';
 import { Ingest } from './ingest.ts';
+import { MarkedSockets } from './marked.ts';
 
-@Module({ imports: [JournalModule], controllers: [DeskController], providers: [Ingest, Desk, Frames], exports: [Ingest, Desk, Frames] })
+@Module({
+  imports: [JournalModule],
+  controllers: [DeskController],
+  providers: [Ingest, Desk, Frames, MarkedSockets],
+  exports: [Ingest, Desk, Frames, MarkedSockets],
+})
 export class DeskModule {}

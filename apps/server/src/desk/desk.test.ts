@@ -145,7 +145,10 @@ test('a frame of many pieces is one record', async () => {
 test('health lists the listeners with kind, port and state', async () => {
   expect(await server.get('/api/health')).toMatchObject({
     state: 'up',
-    listeners: [{ kind: 'line', host: '127.0.0.1', port: server.linePort, state: 'listening' }],
+    listeners: [
+      { kind: 'line', host: '127.0.0.1', port: server.linePort, state: 'listening' },
+      { kind: 'dc09', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
+    ],
   });
 });
 test('frames are paged by keyset', async () => {

@@ -3,50 +3,67 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
+import { type ListenerKind, listenerKinds } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Events } from '../journal/events.ts';
 import { type Env, StartError } from '../shell/env.ts';
 import { Ingest } from './ingest.ts';
-import { type Limits, LineListener, type ListenerState } from './listeners/line.listener.ts';
+import { type Limits, type ListenerState, TcpListener } from './listeners/tcp.listener.ts';
+import { MarkedSockets } from './marked.ts';
 
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
+
+const portVariables: { readonly [K in ListenerKind]: string } = { line: 'GREENLAMP_LINE_PORT', dc09: 'GREENLAMP_DC09_PORT' };
 
 @Injectable()
 export class Desk implements OnApplicationShutdown {
   #limits: Limits = shipped;
-  readonly #line: LineListener;
+  readonly #listeners: { readonly [K in ListenerKind]: TcpListener };
 
   constructor(
     ingest: Ingest,
+    marked: MarkedSockets,
     private readonly journal: Journal,
     private readonly events: Events,
   ) {
-    this.#line = new LineListener(
-      ingest,
-      () => this.#limits,
-      () => {
-        events.listeners();
-      },
-    );
+    const listener = (kind: ListenerKind): TcpListener =>
+      new TcpListener(
+        kind,
+        ingest,
+        marked,
+        () => this.#limits,
+        () => {
+          events.listeners();
+        },
+      );
+    this.#listeners = { line: listener('line'), dc09: listener('dc09') };
     events.onEntries(() => void this.#readLimits());
   }
 
   get listeners(): readonly ListenerState[] {
-    return [this.#line.state];
+    return listenerKinds.map((kind) => this.#listeners[kind].state);
   }
 
-  async open({ listenHost, linePort }: Pick<Env, 'listenHost' | 'linePort'>): Promise<void> {
+  /** The port on which a protocol is heard. */
+  portOf(kind: ListenerKind): number {
+    return this.#listeners[kind].state.port;
+  }
+
+  async open({ listenHost, linePort, dc09Port }: Pick<Env, 'listenHost' | 'linePort' | 'dc09Port'>): Promise<void> {
     await this.#readLimits();
-    try {
-      await this.#line.listen(listenHost, linePort);
-    } catch (error) {
-      throw new StartError(portWords(error, linePort, listenHost, 'GREENLAMP_LINE_PORT'));
+    const ports = { line: linePort, dc09: dc09Port };
+    for (const kind of listenerKinds) {
+      try {
+        await this.#listeners[kind].listen(listenHost, ports[kind]);
+      } catch (error) {
+        throw new StartError(portWords(error, ports[kind], listenHost, portVariables[kind]));
+      }
     }
     this.events.listeners();
   }
 
   async onApplicationShutdown(): Promise<void> {
-    await this.#line.close();
+    await Promise.all(listenerKinds.map((kind) => this.#listeners[kind].close()));
   }
 
   async #readLimits(): Promise<void> {

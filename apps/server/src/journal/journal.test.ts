@@ -38,6 +38,7 @@ test('what only a part may write, what another wrote, what the yard marks, and a
     what: 'supply.idle',
     value: 12_000,
     in: 'mV',
+    origin: 'measured',
     from: instant(1),
     to: instant(1),
     simulated: true,
@@ -134,4 +135,14 @@ test('the outside of a body is judged by class-validator: 400 with problems, and
     expect(((await response.json()) as { problems: { sentence: string }[] }).problems[0]?.sentence.length).toBeGreaterThan(10);
   }
   expect(server.journal.cursor).toBe(before);
+});
+
+test('what a person writes goes before the frames that wait', async () => {
+  const order: string[] = [];
+  const frames = Array.from({ length: 1000 }, (_, i) => server.journal.append(() => void order.push(`frame ${i}`)));
+  await Promise.resolve();
+  await server.journal.append(() => void order.push('entry'), { first: true });
+  expect(order.indexOf('entry')).toBeLessThan(300);
+  await Promise.all(frames);
+  expect(order).toHaveLength(1001);
 });

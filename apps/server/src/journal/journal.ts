@@ -44,6 +44,7 @@ export class Journal implements OnApplicationShutdown {
   readonly #accounts = new Map<string, Stream>();
   readonly #heard = new HeardBook();
   #jobs: Job[] = [];
+  #first: Job[] = [];
   #running: Promise<void> | null = null;
   #n = 0;
   #frames = 0;
@@ -66,7 +67,7 @@ export class Journal implements OnApplicationShutdown {
   }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
-    return this.#jobs.length >= mostJobs;
+    return this.#jobs.length + this.#first.length >= mostJobs;
   }
   accounts(): { account: string; stream: Stream }[] {
     return [...this.#accounts].map(([account, stream]) => ({ account, stream }));
@@ -89,10 +90,16 @@ export class Journal implements OnApplicationShutdown {
     if (life === null) await em.insert(MetaRow, { name: 'life', value: this.#life });
   }
 
-  /** Runs a decision in its turn and answers once all that it kept is committed. `at` is only for the demo, which makes its own past. */
-  append<T>(decide: (turn: Turn) => Promise<T> | T, at: Instant | null = null): Promise<T> {
+  /**
+   * Runs a decision in its turn and answers once all that it kept is committed. `at` is only for the demo, which makes its own past.
+   * What people write goes `first`: a flood of frames must not hold it up.
+   */
+  append<T>(
+    decide: (turn: Turn) => Promise<T> | T,
+    { at = null, first = false }: { at?: Instant | null; first?: boolean } = {},
+  ): Promise<T> {
     return new Promise<T>((done, failed) => {
-      this.#jobs.push({
+      (first ? this.#first : this.#jobs).push({
         run: decide,
         at,
         done: (value) => {
@@ -120,7 +127,10 @@ export class Journal implements OnApplicationShutdown {
 
   async #work(): Promise<void> {
     await Promise.resolve();
-    while (this.#jobs.length > 0) await this.#turn(this.#jobs.splice(0, mostAtOnce));
+    while (this.#first.length + this.#jobs.length > 0) {
+      const first = this.#first.splice(0, mostAtOnce);
+      await this.#turn([...first, ...this.#jobs.splice(0, mostAtOnce - first.length)]);
+    }
     this.#running = null;
   }
 
@@ -266,6 +276,7 @@ const frameOf = (row: FrameRow): Matched & { id: number; at: Instant; seen: numb
     source: { address: row.address, port: row.fromPort },
     fields: JSON.parse(row.fields ?? '{}') as object,
     simulated: row.simulated,
+    own: null,
     receiver: row.receiver,
     path: row.path,
     how: row.how,

@@ -4,7 +4,10 @@ import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
 import { type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
 import { isSecret } from '@green-lamp/core/sheet';
+import { FrameRow } from '../desk/frame.row.ts';
+import { Database } from '../shell/database.ts';
 import { told, type Told } from '../shell/problem-reply.ts';
+import { Blobs } from '../blobs/blobs.ts';
 import { Vault } from '../secrets/vault.ts';
 import type { SealedBody } from './append.body.ts';
 import { Journal, type Turn } from './journal.ts';
@@ -53,6 +56,8 @@ export class Take {
   constructor(
     private readonly journal: Journal,
     private readonly vault: Vault,
+    private readonly blobs: Blobs,
+    private readonly database: Database,
   ) {}
 
   async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
@@ -67,7 +72,7 @@ export class Take {
     const entry = read.value;
     const judged = judge(entry, person);
     if (!judged.ok) return refused(entry.id, judged.problems);
-    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets));
+    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets), { first: true });
   }
 
   async #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Promise<Answer> {
@@ -79,6 +84,10 @@ export class Take {
       return refused(entry.id, [problem('no-station', 'stream', { stream: entry.stream })]);
     const taken = known?.kind === 'setting.set' ? await this.#takenBy(turn, entry.stream, known.data) : null;
     if (taken !== null) return refused(entry.id, [taken]);
+    const marked = await this.#markFault(turn, entry, known);
+    if (marked !== null) return refused(entry.id, [marked]);
+    const [absent] = await this.blobs.missing(entry.blobs ?? []);
+    if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);
     const missing = await this.#takeSecrets(turn, entry, secrets);
     if (missing.length > 0) return refused(entry.id, missing);
     return asAnswer('kept', await turn.keep(entry, text));
@@ -90,6 +99,20 @@ export class Take {
     if (owner === null || owner === stream) return null;
     const name = (await turn.head(owner)).state.station?.name ?? owner;
     return problem('account-taken', 'data.value', { account: data.value, station: name });
+  }
+
+  /** [Y2] The mark follows the yard's own captures: what refers to one is simulated, and nothing else is. */
+  async #markFault(turn: Turn, entry: Entry, known: Known | null): Promise<Problem | null> {
+    if (known === null) return null;
+    const sources = await Promise.all((entry.re ?? []).map((id) => turn.found(id)));
+    const fromYard = sources.some((row) => row !== null && isYardCapture(row.text));
+    const marked = 'simulated' in known.data && known.data.simulated;
+    if (known.kind === 'call.attributed') {
+      const frame = await this.database.em().findOne(FrameRow, { id: known.data.frame });
+      return frame !== null && frame.simulated === known.data.simulated ? null : problem('mark', 'data.simulated', {});
+    }
+    if (marked && !fromYard) return problem('mark', 'data.simulated', {});
+    return fromYard && !marked ? problem('mark-missing', 'data', {}) : null;
   }
 
   async #takeSecrets(turn: Turn, entry: Entry, secrets: readonly SealedBody[]): Promise<Problem[]> {
@@ -113,14 +136,16 @@ export class Take {
   }
 }
 
-/** What may be delivered by a person over the network: own entries, without the yard's mark, of kinds that people write. */
+/** What may be delivered by a person over the network: own entries of kinds that people write. */
 const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {
   if ('part' in entry.who) return bad(problem('part-only', 'who', { part: entry.who.part }));
   if (entry.who.person !== person) return bad(problem('not-you', 'who.person', {}));
   const part = partsOnly[entry.kind];
   if (part !== undefined) return bad(problem('part-only', 'kind', { part }));
-  const data = readData(entry);
-  if (!data.ok) return data;
-  const marked = data.value !== null && 'simulated' in data.value.data && data.value.data.simulated;
-  return marked ? bad(problem('mark', 'data.simulated', {})) : data;
+  return readData(entry);
+};
+
+const isYardCapture = (text: string): boolean => {
+  const read = readEntry(text);
+  return read.ok && read.value.kind === 'capture.kept' && 'part' in read.value.who && read.value.who.part === 'yard';
 };

@@ -5,10 +5,14 @@ import { MikroORM, type SqlEntityManager } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { type Env, StartError } from './env.ts';
 import { First } from './migrations/m0001-first.ts';
+import { Blobs } from './migrations/m0002-blobs.ts';
 import { rows } from '../rows.ts';
 import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
-export const migrations = [{ name: 'm0001-first', class: First }];
+export const migrations = [
+  { name: 'm0001-first', class: First },
+  { name: 'm0002-blobs', class: Blobs },
+];
 export type Em = SqlEntityManager;
 
 export class Database {

@@ -6,6 +6,7 @@ export type Env = {
   readonly webHost: string;
   readonly listenHost: string;
   readonly linePort: number;
+  readonly dc09Port: number;
   readonly data: string;
   readonly keys: string;
   readonly web: string;
@@ -43,6 +44,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     webHost,
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
     linePort: port('GREENLAMP_LINE_PORT', env['GREENLAMP_LINE_PORT'], 4110),
+    dc09Port: port('GREENLAMP_DC09_PORT', env['GREENLAMP_DC09_PORT'], 4109),
     data,
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),

@@ -7,9 +7,12 @@ export const permissions = [
   'entries.read',
   'stations.read',
   'frames.read',
+  'blobs.keep',
+  'blobs.read',
   'secrets.seal',
   'secrets.reveal',
   'desk.read',
+  'yard.use',
   'health.read',
   'live.listen',
 ] as const;

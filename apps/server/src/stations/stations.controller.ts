@@ -25,6 +25,12 @@ export class StationsController {
   }
 
   @May('stations.read')
+  @Get('across')
+  across(): ReturnType<Stations['across']> {
+    return this.stations.across();
+  }
+
+  @May('stations.read')
   @Get(':stream/beside')
   beside(@Param('stream') stream: string): ReturnType<Stations['beside']> {
     if (!isStream(stream))

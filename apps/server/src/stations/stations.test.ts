@@ -8,25 +8,32 @@ afterAll(() => server.end());
 type Listed = { stations: Summary[]; counts: { all: number; mine: number; others: number }; total: number };
 const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations${query}`);
 
-test('the demo’s three stations are there, what wants a person first, each with its line and what is next', async () => {
+test('the demo’s twelve stations are there, what wants a person first, each with its line and what is next', async () => {
   const { stations, counts } = await list();
-  expect(stations.map(({ name, urgent, demo, line }) => [name, urgent, demo, line.station])).toEqual([
+  expect(stations).toHaveLength(12);
+  expect(stations.slice(0, 3).map(({ name, urgent, demo, line }) => [name, urgent, demo, line.station])).toEqual([
     ['Climate panel, Dale museum store', true, true, 'dark'],
     ['Oxygen monitor, Skell hatchery', true, true, 'stale'],
-    ['Snow-depth mast, Cold Hause', false, true, 'dark'],
+    ['Wind mast, Gable cable-way', true, true, 'dark'],
   ]);
   expect(stations[1]?.next).toMatch(/^Restart net-house modem so that the new APN/);
   expect(stations[1]?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([
     ['Card proven', 'Signal marginal', 'Bearer stale', 'Route stale'],
     ['Bearer proven', 'Route proven'],
   ]);
-  expect(counts).toEqual({ all: 3, mine: 3, others: 0 });
+  expect(counts).toEqual({ all: 12, mine: 12, others: 0 });
 });
 test('the list is filtered and paged on the server', async () => {
   expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);
-  expect(await list('?from=1&limit=1')).toMatchObject({ total: 3, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
+  expect(await list('?from=1&limit=1')).toMatchObject({ total: 12, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
   expect((await list('?show=others')).stations).toEqual([]);
   expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
+});
+test('across the demo’s stations nothing is shared that must not be, and claims have their portal', async () => {
+  const { findings, ends, claims } = await server.get<{ findings: object[]; ends: object[]; claims: object[] }>('/api/stations/across');
+  expect(findings).toEqual([]);
+  expect(ends).toEqual([]);
+  expect(claims).toMatchObject([{ station: 'Long-range gateway, Ling apiary', portal: 'the dale’s network server', quota: 4 }]);
 });
 test('beside a station stand what was heard, the chain’s head and the state’s fingerprint', async () => {
   const [, hatchery] = (await list()).stations;
@@ -43,5 +50,5 @@ test('beside a station stand what was heard, the chain’s head and the state’
 test('a demo that was played once is not played again', async () => {
   await server.close();
   await server.open({ demo: true, clockFrom: '2026-11-13T14:40:00Z' });
-  expect((await list()).counts.all).toBe(3);
+  expect((await list()).counts.all).toBe(12);
 });

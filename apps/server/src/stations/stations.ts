@@ -1,17 +1,20 @@
 // Stations as summaries: the line, what is next, who acts. Folded and judged here, so that the browser only folds what it keeps.
 import { Injectable } from '@nestjs/common';
-import { peopleStream, type Stream } from '@green-lamp/core/name';
-import { shippedHouse } from '@green-lamp/core/house';
+import { houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { canonical, hashOf, type State } from '@green-lamp/core/journal';
-import type { Heard } from '@green-lamp/core/lamp';
+import { type Heard, rulesOf } from '@green-lamp/core/lamp';
 import { isSecret } from '@green-lamp/core/sheet';
-import { byUrgency, summary, type Summary as StationSummary } from '@green-lamp/core/walk';
+import { checkFleet, type FleetFinding, type Traits } from '@green-lamp/core/check';
+import { byUrgency, type Claimed, claimsOf, type End, endsOf, summary, type Summary as StationSummary } from '@green-lamp/core/walk';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
 import { Vault } from '../secrets/vault.ts';
 
 export type Summary = StationSummary & { readonly stream: Stream };
 export type Show = 'all' | 'mine' | 'others';
+
+type Of<T> = T & { readonly stream: Stream; readonly station: string };
+type Around = { readonly people: State['people']; readonly house: State; readonly profiles: State };
 
 @Injectable()
 export class Stations {
@@ -28,8 +31,12 @@ export class Stations {
     limit: number;
   }): Promise<{ stations: Summary[]; counts: { [S in Show]: number }; total: number }> {
     const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
-    const people = (await this.journal.state(peopleStream)).people;
-    const all = (await Promise.all(streams.map((stream) => this.#summary(stream, people)))).flatMap((of) => of ?? []).sort(byUrgency);
+    const around = {
+      people: (await this.journal.state(peopleStream)).people,
+      house: await this.journal.state(houseStream),
+      profiles: await this.journal.state(profilesStream),
+    };
+    const all = (await Promise.all(streams.map((stream) => this.#summary(stream, around)))).flatMap((of) => of ?? []).sort(byUrgency);
     const shown = (show: Show): Summary[] => all.filter(({ who }) => show === 'all' || (show === 'mine') === (who === 'you'));
     const found = shown(of.show).filter(({ name }) => name.toLowerCase().includes(of.find.toLowerCase()));
     return {
@@ -39,21 +46,44 @@ export class Stations {
     };
   }
 
+  /** What only shows across stations: findings, what ends when, and who owns what at which portal. */
+  async across(): Promise<{ findings: FleetFinding[]; ends: Of<End>[]; claims: Of<Claimed>[] }> {
+    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const states = (await Promise.all(streams.map(async (stream) => ({ stream, state: await this.journal.state(stream) })))).filter(
+      ({ state }) => state.station !== null,
+    );
+    const traits = new Map<string, Traits>();
+    for (const { stream, state } of states) if (hasSecrets(state)) for (const of of await this.vault.traits(stream)) traits.set(of.ref, of);
+    const name = (state: State): string => state.station?.name ?? '';
+    const findings = checkFleet(
+      states.map(({ state }) => ({
+        name: name(state),
+        settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
+      })),
+      (ref) => traits.get(ref) ?? null,
+    );
+    const ends = states
+      .flatMap(({ stream, state }) => endsOf(state).map((of) => ({ stream, station: name(state), ...of })))
+      .sort((a, b) => (a.day < b.day ? -1 : 1));
+    const claims = states.flatMap(({ stream, state }) => claimsOf(state).map((of) => ({ stream, station: name(state), ...of })));
+    return { findings, ends, claims };
+  }
+
   /** What the browser adds to the entries that it keeps: what was heard, and the chain's head with the state's fingerprint. */
   async beside(stream: Stream): Promise<{ heard: readonly Heard[]; head: { seq: number; link: string; state: string } }> {
     const { seq, link, state } = await this.journal.head(stream);
     return { heard: this.journal.heardOf(stream), head: { seq, link, state: hashOf(canonical(state)) } };
   }
 
-  async #summary(stream: Stream, people: { readonly [person: string]: string }): Promise<Summary | null> {
+  async #summary(stream: Stream, around: Around): Promise<Summary | null> {
     const state = await this.journal.state(stream);
     const traits = new Map(hasSecrets(state) ? (await this.vault.traits(stream)).map((of) => [of.ref, of]) : []);
     const of = summary(state, {
-      house: shippedHouse,
+      ...rulesOf(state, around),
       heard: this.journal.heardOf(stream),
       now: this.clock.now(),
       traits: (ref) => traits.get(ref) ?? null,
-      person: (person) => people[person] ?? null,
+      person: (person) => around.people[person] ?? null,
     });
     return of === null ? null : { stream, ...of };
   }

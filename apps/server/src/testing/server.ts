@@ -28,6 +28,7 @@ export class TestServer {
       webHost: '127.0.0.1',
       listenHost: '127.0.0.1',
       linePort: 0,
+      dc09Port: 0,
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),
@@ -51,7 +52,10 @@ export class TestServer {
     return this.running.app.get(Journal);
   }
   get linePort(): number {
-    return this.running.desk.listeners[0]?.port ?? 0;
+    return this.running.desk.portOf('line');
+  }
+  get dc09Port(): number {
+    return this.running.desk.portOf('dc09');
   }
 
   entry<N extends KindName>(stream: Stream, kind: N, data: DataOf<N>, more: Partial<Entry> = {}): Entry {
@@ -101,9 +105,9 @@ export class TestServer {
     return { stream, unit, path, receiver };
   }
 
-  socket(): Promise<Socket> {
+  socket(port = this.linePort, localAddress = '127.0.0.1'): Promise<Socket> {
     return new Promise((done, failed) => {
-      const socket = connect(this.linePort, '127.0.0.1', () => done(socket));
+      const socket = connect({ port, host: '127.0.0.1', localAddress }, () => done(socket));
       socket.once('error', failed);
     });
   }

@@ -2,6 +2,7 @@
 import type { SettingKey } from '@green-lamp/core/name';
 import { standing, wanted } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
+import { isOnceDevice } from '@green-lamp/core/sheet';
 import type { DeviceWork } from '@green-lamp/core/walk';
 import { append } from '../store/append.ts';
 import { currentSkew, deviceNow } from '../store/device.ts';
@@ -10,7 +11,7 @@ import type { Command } from './command.ts';
 
 type On = { station: Station; work: DeviceWork };
 
-const stage = (station: Station, to: 'entered' | 'inForce', keys: readonly SettingKey[], asOf: number): Promise<void> =>
+const stage = (station: Station, to: 'entered' | 'inForce', keys: readonly SettingKey[], asOf: number): Promise<unknown> =>
   append(station.stream, [
     {
       kind: 'setting.staged',
@@ -25,8 +26,10 @@ const stage = (station: Station, to: 'entered' | 'inForce', keys: readonly Setti
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-export const deviceName = (station: Station, device: DeviceWork['device']): string =>
-  device === 'desk' ? 'the desk' : station.speaker.element(device);
+/** Those of which the station has one are not restarted: they have it in force. */
+const restarts = (device: DeviceWork['device']): boolean => !isOnceDevice(device);
+
+export const deviceName = (station: Station, device: DeviceWork['device']): string => station.speaker.device(device);
 
 export const enteredOnDevice: Command<On> = {
   key: 'E',
@@ -44,7 +47,7 @@ export const enteredOnDevice: Command<On> = {
 export const restartedDevice: Command<On> = {
   key: 'R',
   label: ({ work, station }) =>
-    work.device === 'desk' ? 'The desk has it in force' : capital(`${deviceName(station, work.device)} was restarted`),
+    capital(`${deviceName(station, work.device)} ${restarts(work.device) ? 'was restarted' : 'has it in force'}`),
   run: ({ station, work }, go) => {
     if (work.toRestart.length === 0) return 'Nothing that was entered there waits for a restart.';
     if (go !== undefined) {
@@ -56,5 +59,5 @@ export const restartedDevice: Command<On> = {
 };
 
 /** Says that settings were already in force when a piece of evidence was made. */
-export const inForceSince = (station: Station, keys: readonly SettingKey[], from: number): Promise<void> =>
+export const inForceSince = (station: Station, keys: readonly SettingKey[], from: number): Promise<unknown> =>
   stage(station, 'inForce', keys, Math.round(from - (currentSkew() ?? 0)));

@@ -17,22 +17,30 @@ const Shape = ({ is }: { is: Verdict }) => {
     case 'proven':
       return (
         <>
-          <circle cx="12" cy="12" r="11" fill={fill} />
-          <path d="M6.5 12.5l4 4 7-8" fill="none" stroke={on} strokeWidth="2.6" strokeLinecap="round" strokeLinejoin="round" />
+          <circle cx="12" cy="12" r="11" fill={fill} className="lamp-fill" />
+          <path
+            d="M6.5 12.5l4 4 7-8"
+            fill="none"
+            className="lamp-on"
+            stroke={on}
+            strokeWidth="2.6"
+            strokeLinecap="round"
+            strokeLinejoin="round"
+          />
         </>
       );
     case 'marginal':
       return (
         <>
-          <path d="M12 .8L23.6 22H.4z" fill={fill} strokeLinejoin="round" />
-          <path d="M12 8v6.5M12 17.4v1.8" stroke={on} strokeWidth="2.6" strokeLinecap="round" />
+          <path d="M12 .8L23.6 22H.4z" fill={fill} strokeLinejoin="round" className="lamp-fill" />
+          <path d="M12 8v6.5M12 17.4v1.8" className="lamp-on" stroke={on} strokeWidth="2.6" strokeLinecap="round" />
         </>
       );
     case 'failed':
       return (
         <>
-          <rect x="1.5" y="1.5" width="21" height="21" rx="2.5" fill={fill} />
-          <path d="M7.5 7.5l9 9M16.5 7.5l-9 9" stroke={on} strokeWidth="2.8" strokeLinecap="round" />
+          <rect x="1.5" y="1.5" width="21" height="21" rx="2.5" fill={fill} className="lamp-fill" />
+          <path d="M7.5 7.5l9 9M16.5 7.5l-9 9" className="lamp-on" stroke={on} strokeWidth="2.8" strokeLinecap="round" />
         </>
       );
     case 'stale':

@@ -10,9 +10,9 @@ export const Window = (props: { open: boolean; close: () => void; title: string;
     }}
   >
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 bg-ground opacity-80" />
+      <Dialog.Overlay className="fixed inset-0 z-20 bg-ground opacity-80" />
       <Dialog.Content
-        className="fixed top-1/2 left-1/2 max-h-[92vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-6 text-ink"
+        className="fixed top-1/2 left-1/2 z-20 max-h-[92vh] w-[min(680px,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border-2 border-ink bg-sheet p-6 text-ink"
         {...(props.about === undefined ? { 'aria-describedby': undefined } : {})}
       >
         <div className="mb-3 flex items-start justify-between gap-4">

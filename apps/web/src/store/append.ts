@@ -1,5 +1,5 @@
 // Writes entries: into this browser's own store first, then into the queue's way out.
-import { isUlid, peopleStream, sure, type Stream, type Ulid } from '@green-lamp/core/name';
+import { isUlid, peopleStream, type Sha256, sure, type Stream, type Ulid } from '@green-lamp/core/name';
 import { type DataOf, type KindName, readData, textOf, write } from '@green-lamp/core/journal';
 import { sentence } from '@green-lamp/core/problem';
 import { sealTo } from '@green-lamp/core/wire';
@@ -9,28 +9,40 @@ import { foldedStream } from './fold.ts';
 import { useLive } from './live.ts';
 import { deliverSoon } from './deliver.ts';
 
-export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[] } }[KindName];
+export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[]; blobs?: readonly Sha256[] } }[KindName];
 
-/** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. */
-export const append = async (stream: Stream, drafts: readonly Draft[], secrets: readonly SealedSecret[] = []): Promise<void> => {
+/** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. Gives their ids. */
+export const append = async (stream: Stream, drafts: readonly Draft[], secrets: readonly SealedSecret[] = []): Promise<readonly Ulid[]> => {
   const person = useLive.getState().person;
   if (person === null) {
     useLive.setState({ askPerson: true });
     throw new Error('Say first who you are.');
   }
-  await db.transaction('rw', db.kept, db.queue, async () => {
-    let since = (await foldedStream(stream)).state.last?.ord ?? 0;
-    for (const draft of drafts) {
-      const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
-      const entry = write(pen, stream, draft.kind, draft.data as never, draft.re === undefined ? {} : { re: draft.re }); // kind and data come from one draft
-      const judged = readData(entry);
-      if (!judged.ok) throw new Error(judged.problems.map((of) => sentence(of)).join(' '));
-      since = Math.max(entry.at + (entry.skew ?? 0), since + 1);
-      const text = textOf(entry);
-      await db.queue.add({ id: entry.id, stream, text, person, secrets: secrets.filter(({ ref }) => text.includes(ref)) });
-    }
-  });
+  const ids: Ulid[] = [];
+  useLive.setState(({ writing }) => ({ writing: writing + 1 }));
+  try {
+    await db.transaction('rw', db.kept, db.queue, async () => {
+      let since = (await foldedStream(stream)).state.last?.ord ?? 0;
+      for (const draft of drafts) {
+        const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
+        const entry = write(pen, stream, draft.kind, draft.data as never, {
+          ...(draft.re === undefined ? {} : { re: draft.re }),
+          ...(draft.blobs === undefined ? {} : { blobs: draft.blobs }),
+        }); // kind and data come from one draft
+        const judged = readData(entry);
+        if (!judged.ok) throw new Error(judged.problems.map((of) => sentence(of)).join(' '));
+        since = Math.max(entry.at + (entry.skew ?? 0), since + 1);
+        const text = textOf(entry);
+        ids.push(entry.id);
+        await db.queue.add({ id: entry.id, stream, text, person, secrets: secrets.filter(({ ref }) => text.includes(ref)) });
+      }
+    });
+    useLive.setState({ waiting: await db.queue.count() });
+  } finally {
+    useLive.setState(({ writing }) => ({ writing: writing - 1 }));
+  }
   deliverSoon();
+  return ids;
 };
 
 /** Adds a person who is new here and lets them work at this browser. */

@@ -1,6 +1,6 @@
 // The browser's own store: kept entries, the queue, what was not accepted, and what stands beside the stations it keeps.
 import Dexie, { type EntityTable } from 'dexie';
-import type { Stream, Ulid } from '@green-lamp/core/name';
+import type { Sha256, Stream, Ulid } from '@green-lamp/core/name';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
 import type { Sealed } from '@green-lamp/core/wire';
@@ -19,6 +19,8 @@ export type StreamRow = {
   traits: (Traits & { ref: string })[];
   asOf: number | null;
 };
+/** `waits` is 1 until the desk has it: IndexedDB indexes no booleans. */
+export type BlobRow = { hash: Sha256; text: string; waits: 0 | 1 };
 export type SummaryRow = Summary & { asOf: number };
 
 class Store extends Dexie {
@@ -27,6 +29,7 @@ class Store extends Dexie {
   refused!: EntityTable<RefusedRow, 'id'>;
   streams!: EntityTable<StreamRow, 'stream'>;
   summaries!: EntityTable<SummaryRow, 'stream'>;
+  blobs!: EntityTable<BlobRow, 'hash'>;
   meta!: EntityTable<{ name: string; value: string }, 'name'>;
 
   constructor() {
@@ -39,6 +42,7 @@ class Store extends Dexie {
       summaries: 'stream',
       meta: 'name',
     });
+    this.version(2).stores({ blobs: 'hash, waits' });
   }
 }
 

@@ -1,4 +1,5 @@
 // [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
+import { deliverTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
 import { NoNetwork, post, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';
@@ -23,6 +24,7 @@ export const deliverSoon = (after = 0): void => {
 /** Delivers until the queue is empty or the network is away; then tries again later by itself. */
 export const deliverNow = async (): Promise<void> => {
   try {
+    await deliverTexts();
     for (;;) {
       const waiting = await db.queue.orderBy('q').limit(mostAtOnce).toArray();
       const [first] = waiting;

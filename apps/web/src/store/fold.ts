@@ -49,9 +49,10 @@ export const foldStream = (stream: Stream, kept: readonly KeptRow[], waiting: re
   };
 };
 
-/** A stream as it stands in this browser's own store. */
-export const foldedStream = async (stream: Stream): Promise<Folded> => {
-  const kept = await db.kept.where('stream').equals(stream).toArray();
-  const waiting = await db.queue.where('stream').equals(stream).toArray();
-  return foldStream(stream, kept, waiting);
-};
+/** A stream as it stands in this browser's own store. Both tables are read as of one moment: an entry that is just being delivered is in neither or both otherwise. */
+export const foldedStream = (stream: Stream): Promise<Folded> =>
+  db.transaction('r', db.kept, db.queue, async () => {
+    const kept = await db.kept.where('stream').equals(stream).toArray();
+    const waiting = await db.queue.where('stream').equals(stream).toArray();
+    return foldStream(stream, kept, waiting);
+  });

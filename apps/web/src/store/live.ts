@@ -9,6 +9,8 @@ type Live = {
   connected: boolean;
   listeners: readonly ListenerState[];
   frames: readonly FrameView[];
+  /** Presses whose entries are just being written into this browser's own store. */
+  writing: number;
   waiting: number;
   refused: number;
   person: Ulid | null;
@@ -28,6 +30,7 @@ export const useLive = create<Live>(() => ({
   connected: false,
   listeners: [],
   frames: [],
+  writing: 0,
   waiting: 0,
   refused: 0,
   person: chosenPerson(),

@@ -1,18 +1,19 @@
 // Stations as this browser knows them by itself: those it keeps, folded here with what waits, and those it only saw in a list.
 import { peopleStream, type Stream } from '@green-lamp/core/name';
-import { shippedHouse } from '@green-lamp/core/house';
+import { rulesOf } from '@green-lamp/core/lamp';
 import { byUrgency, summary } from '@green-lamp/core/walk';
 import { db } from './db.ts';
 import { sharedNow } from './device.ts';
 import { foldedStream } from './fold.ts';
+import { type Published, publishedHere } from './rules.ts';
 import type { Summary } from './wire-types.ts';
 
-const summaryOf = async (stream: Stream, people: { readonly [person: string]: string }): Promise<Summary | null> => {
+const summaryOf = async (stream: Stream, people: { readonly [person: string]: string }, published: Published): Promise<Summary | null> => {
   const { state } = await foldedStream(stream);
   const beside = await db.streams.get(stream);
   const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
   const of = summary(state, {
-    house: shippedHouse,
+    ...rulesOf(state, published),
     heard: beside?.heard ?? [],
     now: sharedNow(),
     traits: (ref) => traits.get(ref) ?? null,
@@ -23,8 +24,9 @@ const summaryOf = async (stream: Stream, people: { readonly [person: string]: st
 
 const folded = async (streams: readonly Stream[]): Promise<Summary[]> => {
   const { people } = (await foldedStream(peopleStream)).state;
+  const published = await publishedHere();
   const stations = [...new Set(streams)].filter((stream) => stream.startsWith('station:'));
-  return (await Promise.all(stations.map((stream) => summaryOf(stream, people)))).flatMap((of) => of ?? []);
+  return (await Promise.all(stations.map((stream) => summaryOf(stream, people, published)))).flatMap((of) => of ?? []);
 };
 
 /** Every station that is known here. */

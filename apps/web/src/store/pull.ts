@@ -1,5 +1,5 @@
 // Fetches what was missed. Only this moves a stream's cursor; streams with the same cursor are asked for together.
-import { deskStream, peopleStream, type Stream } from '@green-lamp/core/name';
+import { deskStream, houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { readEntry } from '@green-lamp/core/journal';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
@@ -7,7 +7,7 @@ import { get, NoNetwork } from './api.ts';
 import { db, type KeptRow, type StreamRow } from './db.ts';
 import { tell, useLive } from './live.ts';
 
-const always: readonly Stream[] = [peopleStream, deskStream];
+const always: readonly Stream[] = [peopleStream, deskStream, houseStream, profilesStream];
 let running: Promise<void> | null = null;
 let wanted = false;
 
@@ -88,7 +88,7 @@ const fetchKey = async (): Promise<void> => {
 const isNewLife = async (life: string): Promise<boolean> => {
   const known = (await db.meta.get('life'))?.value;
   if (known === life) return false;
-  await db.transaction('rw', db.meta, db.kept, db.queue, db.streams, async () => {
+  await db.transaction('rw', [db.meta, db.kept, db.queue, db.streams, db.blobs], async () => {
     await db.meta.put({ name: 'life', value: life });
     if (known === undefined) return;
     const own = (await db.kept.orderBy('n').toArray()).flatMap((row) => {
@@ -98,6 +98,7 @@ const isNewLife = async (life: string): Promise<boolean> => {
         : [];
     });
     await db.queue.bulkAdd(own);
+    await db.blobs.toCollection().modify({ waits: 1 });
     await db.kept.clear();
     for (const { stream } of await db.streams.toArray()) await db.streams.put(fresh(stream));
   });

@@ -40,8 +40,9 @@ export const useFrames = (query: string, belongs: (frame: FrameView) => boolean,
     void ask(null);
   }, [ask, connected]);
   if (had?.of !== query) return { frames: null, more: false, older: () => undefined, away };
-  const frames = [...new Map([...had.frames, ...tail.filter(belongs)].map((frame) => [frame.id, frame])).values()].sort(
-    (a, b) => b.id - a.id,
-  );
+  // A frame may be here twice, as it arrived and as it was fetched: the one that counts more repeats is the newer.
+  const frames = [
+    ...new Map([...had.frames, ...tail.filter(belongs)].sort((a, b) => a.repeats - b.repeats).map((frame) => [frame.id, frame])).values(),
+  ].sort((a, b) => b.id - a.id);
   return { frames, more: had.more, older: () => void ask(frames.at(-1)?.id ?? null), away };
 };

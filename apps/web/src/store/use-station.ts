@@ -3,15 +3,15 @@ import { useEffect, useState } from 'react';
 import { liveQuery } from 'dexie';
 import { peopleStream, type Stream } from '@green-lamp/core/name';
 import { check, type Finding } from '@green-lamp/core/check';
-import { shippedHouse } from '@green-lamp/core/house';
 import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
-import { asItRuns, asPlanned, lamps, type Line } from '@green-lamp/core/lamp';
+import { asItRuns, asPlanned, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import type { Instant } from '@green-lamp/core/quantity';
 import { deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
 import { db, type StreamRow } from './db.ts';
 import { sharedNow } from './device.ts';
 import { type Folded, foldedStream } from './fold.ts';
 import { keepStream } from './pull.ts';
+import { type Published, publishedHere } from './rules.ts';
 
 export const useLiveQuery = <T>(query: () => Promise<T>, by: readonly unknown[]): T | undefined => {
   const [value, setValue] = useState<T | undefined>(undefined);
@@ -52,6 +52,8 @@ export type Station = {
   readonly state: State;
   readonly entries: Folded['entries'];
   readonly line: Line;
+  readonly rules: Rules;
+  readonly published: Published;
   readonly findings: readonly Finding[];
   readonly findingsAsItRuns: readonly Finding[];
   readonly step: NextStep;
@@ -70,13 +72,15 @@ export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
   const folded = useStream(stream);
   const people = usePeople();
   const beside = useLiveQuery(async () => (await db.streams.get(stream)) ?? null, [stream]);
+  const published = useLiveQuery(publishedHere, []);
   const now = useNow();
-  if (folded === undefined || beside === undefined) return 'asking';
+  if (folded === undefined || beside === undefined || published === undefined) return 'asking';
   if (folded.state.station === null) return beside?.asOf == null && folded.state.count === 0 ? 'asking' : 'none';
   const { state } = folded;
   const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
-  const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false };
-  const line = lamps(state, { house: shippedHouse, heard: beside?.heard ?? [], now });
+  const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false, now };
+  const rules = rulesOf(state, published);
+  const line = lamps(state, { ...rules, heard: beside?.heard ?? [], now });
   const findings = check(asPlanned(state), around);
   const zone = zoneOf(state);
   return {
@@ -84,6 +88,8 @@ export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
     state,
     entries: folded.entries,
     line,
+    rules,
+    published,
     findings,
     findingsAsItRuns: check(asItRuns(state), around),
     step: nextStep(state, line, findings),

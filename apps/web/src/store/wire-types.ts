@@ -14,7 +14,7 @@ export type FrameView = {
   port: number;
   address: string;
   fromPort: number;
-  status: 'matched' | 'unknown' | 'not understood';
+  status: 'matched' | 'unknown' | 'not understood' | 'refused';
   why: string | null;
   account: string | null;
   instant: string | null;

@@ -11,7 +11,8 @@ export class FakeServer {
   refuses: (text: string) => string | null = () => null;
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
-  readonly posts: { person: string; texts: string[] }[] = [];
+  readonly posts: { path: string; person: string; texts: string[] }[] = [];
+  readonly texts = new Map<string, string>();
   now = 1_780_000_000_000;
 
   install(): this {
@@ -28,7 +29,12 @@ export class FakeServer {
       const body: unknown = JSON.parse(typeof init.body === 'string' ? init.body : '');
       const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
       const person = new Headers(init.headers).get('x-green-lamp-person') ?? '';
-      this.posts.push({ person, texts });
+      this.posts.push({ path, person, texts });
+      if (path === '/api/blobs') {
+        const text = isObject(body) ? String(body['text']) : '';
+        this.texts.set(hashOf(text), text);
+        return reply({ hash: hashOf(text) });
+      }
       if (this.badBody(texts)) return reply({ problems: [{ code: 'refused', path: 'body', sentence: 'The body was refused.' }] }, 400);
       return reply({ answers: texts.map((text) => this.#keep(text)) });
     }
@@ -39,6 +45,12 @@ export class FakeServer {
         entries: this.kept.filter(({ n, stream }) => n > Number(query.get('after')) && streams.includes(stream)),
         more: false,
       });
+    }
+    if (path.startsWith('/api/blobs/')) {
+      const text = this.texts.get(path.slice('/api/blobs/'.length));
+      return text === undefined
+        ? reply({ problems: [{ code: 'refused', path: 'hash', sentence: 'No such text is kept here.' }] }, 404)
+        : reply({ text });
     }
     if (path.includes('/beside')) return reply({ heard: [], head: { seq: 1, link: 'x', state: 'y' } });
     if (path.includes('/traits')) return reply({ traits: [] });

@@ -1,4 +1,7 @@
+export { kindWords } from './agree.ts';
 export * from './check.ts';
-export { type Around, type Finding, type Rule, type Severity, type Traits } from './rule.ts';
+export * from './fleet.ts';
+export { type Around, type Bridge, type Finding, type Rule, severities, type Severity, type Traits } from './rule.ts';
 export { rules } from './rules/index.ts';
+export * from './traps.ts';
 export { sayFinding } from './words.en.ts';

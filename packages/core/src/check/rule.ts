@@ -1,9 +1,11 @@
 // A rule is data with one pure question. It reads definition keys and is asked once for each binding along the references;
 // a key that is not filled in means that it is not asked. Findings never colour a lamp: evidence does.
-import type { ElementId, Json, LampName, SettingKey } from '../name/index.ts';
-import type { DefinitionKey, ValueOf } from '../sheet/index.ts';
+import type { ElementId, Group, Json, LampName, SettingKey } from '../name/index.ts';
+import type { Source } from '../problem/index.ts';
+import type { Agreement, Bindings, DefinitionKey, SheetElement, SheetView, ValueOf } from '../sheet/index.ts';
 
-export type Severity = 'stop' | 'fix' | 'look';
+export const severities = ['stop', 'fix', 'look'] as const;
+export type Severity = (typeof severities)[number];
 export type Traits = {
   readonly length: number;
   readonly alphabet: 'digits' | 'letters' | 'mixed';
@@ -11,75 +13,163 @@ export type Traits = {
   readonly same: string;
 };
 
-export type Codes = { readonly [code: string]: { readonly what: string; readonly why: string; readonly todo: string } };
+/** What is so, why it matters, what to do; figures stand in braces by their names. */
+export type Words = readonly [what: string, why: string, todo: string];
+export type Codes = { readonly [code: string]: Words };
 /** What a rule says: a code of its own words, with the figures for them. */
 export type Said<C extends string> = {
   readonly code: C;
   readonly severity: Severity;
   readonly args: { readonly [name: string]: Json };
-  readonly about?: readonly string[];
 };
 export type Filled<K extends DefinitionKey> = { readonly [N in K]: ValueOf<N> };
-export type Around = { readonly traits: (ref: string) => Traits | null; readonly demo: boolean };
+export type Around = {
+  readonly traits: (ref: string) => Traits | null;
+  readonly demo: boolean;
+  /** The instant for which it is asked, ms since 1970: rules about days that come. */
+  readonly now: number;
+};
 
-/** Sheets that make the rule speak, and keep silent. */
-export type Examples<K extends DefinitionKey> = { readonly fires: Filled<K>; readonly silent: Filled<K>; readonly traits?: Traits };
+/** A sheet as an example: elements by group, values by key. */
+export type ExampleSheet = { readonly elements: readonly (readonly [Group, string])[]; readonly values: { readonly [key: string]: Json } };
+type More = { readonly traits?: Traits; readonly now?: number };
+export type Examples =
+  | (More & { readonly of: 'values'; readonly fires: { readonly [key: string]: Json }; readonly silent: { readonly [key: string]: Json } })
+  | (More & { readonly of: 'sheet'; readonly fires: ExampleSheet; readonly silent: ExampleSheet });
 
-export type Rule = {
+/** The whole sheet, for a question that references alone can't put. */
+export type WholeSheet = {
+  readonly view: SheetView;
+  readonly bindings: Bindings;
+  readonly of: (group: Group) => readonly SheetElement[];
+  /** The value of a definition at one element of its group, or at what exists once. */
+  readonly at: <K extends DefinitionKey>(definition: K, element?: ElementId | null) => ValueOf<K> | null;
+  readonly key: (definition: DefinitionKey, element?: ElementId | null) => SettingKey;
+};
+export type SaidOfSheet<C extends string> = Said<C> & { readonly fields: readonly SettingKey[]; readonly elements: readonly ElementId[] };
+
+type About = {
   readonly id: string;
   readonly lamp: LampName;
-  readonly reads: readonly DefinitionKey[];
+  /** One sentence for the catalogue. */
+  readonly looksFor: string;
+  readonly source: Source;
+  /** Numbers in the trade's list of traps. */
+  readonly traps: readonly number[];
   readonly codes: readonly string[];
-  /** 'binding': once for each way the references join the keys; 'each': once for each pair of elements of the one group that it reads. */
-  readonly over: 'binding' | 'pairs';
-  readonly find: (filled: { readonly [key: string]: Json }, around: Around) => readonly Said<string>[];
-  readonly examples: Examples<never>;
+  readonly worst: Severity;
+  readonly examples: Examples;
 };
+export type Rule = About & { readonly reads: readonly DefinitionKey[] } & (
+    | {
+        readonly over: 'binding';
+        /** Read where they are filled in; the rule is asked without them too. */
+        readonly also: readonly DefinitionKey[];
+        readonly find: (filled: { readonly [key: string]: Json }, around: Around) => readonly Said<string>[];
+      }
+    | { readonly over: 'pairs'; readonly find: (one: Json, other: Json) => readonly Said<string>[] }
+    | { readonly over: 'sheet'; readonly find: (sheet: WholeSheet, around: Around) => readonly SaidOfSheet<string>[] }
+  );
 
-type RuleOf<K extends DefinitionKey, C extends string> = {
+type Common<C extends string> = {
   id: string;
   lamp: LampName;
-  reads: readonly K[];
-  codes: readonly C[];
-  find: (filled: Filled<NoInfer<K>>, around: Around) => readonly Said<NoInfer<C>>[];
-  fires: Filled<NoInfer<K>>;
-  silent: Filled<NoInfer<K>>;
-  traits?: Traits;
+  looks: string;
+  source: Source;
+  traps?: readonly number[];
+  codes: { readonly [N in C]: Severity };
 };
-
-export const rule = <const K extends DefinitionKey, const C extends string>(of: RuleOf<K, C>): Rule => ({
-  id: of.id,
-  lamp: of.lamp,
-  reads: of.reads,
-  codes: of.codes,
-  over: 'binding',
-  find: of.find as unknown as Rule['find'], // the checker fills exactly the keys that `reads` names
-  examples: { fires: of.fires, silent: of.silent, ...(of.traits === undefined ? {} : { traits: of.traits }) },
+const worstOf = (codes: { readonly [code: string]: Severity }): Severity =>
+  severities.find((severity) => Object.values(codes).includes(severity)) ?? 'look';
+const about = <C extends string>({ id, lamp, looks, source, traps = [], codes }: Common<C>) => ({
+  id,
+  lamp,
+  looksFor: looks,
+  source,
+  traps,
+  codes: Object.keys(codes),
+  worst: worstOf(codes),
 });
 
-type PairOf<K extends DefinitionKey, C extends string> = {
-  id: string;
-  lamp: LampName;
+type Found<C extends string> = readonly { readonly code: C; readonly args?: { readonly [name: string]: Json } }[];
+const withSeverity = <C extends string>(codes: { readonly [N in C]: Severity }, found: Found<C>): Said<C>[] =>
+  found.map(({ code, args = {} }) => ({ code, severity: codes[code], args }));
+
+type RuleOf<K extends DefinitionKey, A extends DefinitionKey, C extends string> = Common<C> & {
+  reads: readonly K[];
+  also?: readonly A[];
+  find: (filled: Filled<NoInfer<K>> & Partial<Filled<NoInfer<A>>>, around: Around) => Found<NoInfer<C>>;
+  fires: Filled<NoInfer<K>> & Partial<Filled<NoInfer<A>>>;
+  silent: Filled<NoInfer<K>> & Partial<Filled<NoInfer<A>>>;
+} & More;
+
+/** A rule about settings that references join. */
+export const rule = <const K extends DefinitionKey, const C extends string, const A extends DefinitionKey = never>(
+  of: RuleOf<K, A, C>,
+): Rule => ({
+  ...about(of),
+  reads: of.reads,
+  also: of.also ?? [],
+  over: 'binding',
+  find: (filled, around) => withSeverity(of.codes, of.find(filled as Filled<K> & Partial<Filled<A>>, around)), // the checker fills exactly the keys that are named
+  examples: {
+    of: 'values',
+    fires: of.fires,
+    silent: of.silent,
+    ...(of.traits === undefined ? {} : { traits: of.traits }),
+    ...(of.now === undefined ? {} : { now: of.now }),
+  },
+});
+
+type PairOf<K extends DefinitionKey, C extends string> = Common<C> & {
   reads: K;
-  codes: readonly C[];
-  find: (one: ValueOf<NoInfer<K>>, other: ValueOf<NoInfer<K>>) => readonly Said<NoInfer<C>>[];
+  find: (one: ValueOf<NoInfer<K>>, other: ValueOf<NoInfer<K>>) => Found<NoInfer<C>>;
   fires: readonly [ValueOf<NoInfer<K>>, ValueOf<NoInfer<K>>];
   silent: readonly [ValueOf<NoInfer<K>>, ValueOf<NoInfer<K>>];
 };
 
-/** A rule over two elements of one group: their values come as `one` and `other`. */
+/** A rule over two elements of one group. */
 export const pairRule = <const K extends DefinitionKey, const C extends string>(of: PairOf<K, C>): Rule => ({
-  id: of.id,
-  lamp: of.lamp,
+  ...about(of),
   reads: [of.reads],
-  codes: of.codes,
   over: 'pairs',
-  find: ({ one, other }) => of.find(one as never, other as never), // filled by the checker from the key in `reads`
+  find: (one, other) => withSeverity(of.codes, of.find(one as never, other as never)), // filled by the checker from the key in `reads`
   examples: {
+    of: 'values',
     fires: { one: of.fires[0], other: of.fires[1] },
     silent: { one: of.silent[0], other: of.silent[1] },
   },
 });
+
+type FoundInSheet<C extends string> = readonly {
+  readonly code: C;
+  readonly args?: { readonly [name: string]: Json };
+  readonly fields: readonly SettingKey[];
+  readonly elements?: readonly ElementId[];
+}[];
+type SheetRuleOf<C extends string> = Common<C> & {
+  reads: readonly DefinitionKey[];
+  find: (sheet: WholeSheet, around: Around) => FoundInSheet<NoInfer<C>>;
+  fires: ExampleSheet;
+  silent: ExampleSheet;
+} & More;
+
+/** A rule over the whole sheet. */
+export const sheetRule = <const C extends string>(of: SheetRuleOf<C>): Rule => ({
+  ...about(of),
+  reads: of.reads,
+  over: 'sheet',
+  find: (sheet, around) =>
+    of
+      .find(sheet, around)
+      .flatMap(({ fields, elements = [], ...said }) => withSeverity(of.codes, [said]).map((one) => ({ ...one, fields, elements }))),
+  examples: { of: 'sheet', fires: of.fires, silent: of.silent, ...(of.now === undefined ? {} : { now: of.now }) },
+});
+
+export const practice: Source = { practice: true };
+export const ours = (why: string): Source => ({ ours: why });
+/** A published standard; the clauses of this folder are from memory unless VALUES names them. */
+export const standard = (name: string, clause: string, fromMemory = true): Source => ({ standard: name, clause, fromMemory });
 
 export type Finding = {
   /** Rule and elements: the same finding keeps its id while its figures change. */
@@ -93,4 +183,12 @@ export type Finding = {
   readonly elements: readonly ElementId[];
   /** Figures and values as one text: an acceptance holds only for these. */
   readonly about: string;
+};
+
+/** The two sides of an agreement as they stand on a sheet. */
+export type Bridge = {
+  readonly agreement: Agreement;
+  readonly a: SettingKey;
+  readonly b: SettingKey;
+  readonly is: 'agrees' | 'differs' | 'one side';
 };

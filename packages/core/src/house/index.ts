@@ -1,1 +1,2 @@
 export * from './house.ts';
+export * from './schools.ts';

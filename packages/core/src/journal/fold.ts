@@ -1,5 +1,5 @@
 // [J2] [J5] state = fold(entries): pure, in order. The same entries in any order and any pieces give the same state.
-import type { Stream } from '../name/index.ts';
+import type { Json, Stream } from '../name/index.ts';
 import { foldKnown, readData } from './kinds/index.ts';
 import { inOrder, isAfter, type PlacedEntry } from './order.ts';
 import { emptyState, type State } from './state/state.ts';
@@ -12,7 +12,7 @@ const foldOne = (state: State, { entry, pos }: PlacedEntry): State => {
     const what = `${entry.kind} v${entry.v}`;
     return { ...counted, strange: { ...counted.strange, [what]: (counted.strange[what] ?? 0) + 1 } };
   }
-  return fold(counted, read.value.data, { entry, pos, skew: entry.skew ?? 0 }); // every kind's data are JSON
+  return fold(counted, read.value.data as unknown as Json, { entry, pos, skew: entry.skew ?? 0 }); // every kind's data are JSON
 };
 
 /** The state after all entries of a stream. Entries may come in any order; one that comes twice counts once. */

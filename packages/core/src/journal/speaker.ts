@@ -2,7 +2,7 @@
 import type { ElementId, Json, SettingKey, Ulid } from '../name/index.ts';
 import { keyParts } from '../name/index.ts';
 import { type Instant, instant, sayWhen } from '../quantity/index.ts';
-import { definitionOf, showValue } from '../sheet/index.ts';
+import { definitionOf, type Device, isOnceDevice, onceDeviceNames, showValue } from '../sheet/index.ts';
 import type { Who } from './entry.ts';
 import type { State } from './state/state.ts';
 
@@ -10,6 +10,7 @@ export type Speaker = {
   readonly who: (who: Who) => string;
   readonly setting: (key: SettingKey) => string;
   readonly element: (id: ElementId) => string;
+  readonly device: (of: Device) => string;
   readonly value: (key: SettingKey, value: Json) => string;
   readonly when: (ord: number) => string;
 };
@@ -27,6 +28,7 @@ export const speakerOf = (state: State, person: PersonName, now: Instant, zone: 
       return id === null ? label : `${label} (${element(id)})`;
     },
     element,
+    device: (of) => (isOnceDevice(of) ? onceDeviceNames[of] : element(of)),
     value: (key, value) => (value === null ? 'nothing' : showValue(definitionOf(key), value, element)),
     when: (ord) => sayWhen(instant(Math.round(ord)), now, zone),
   };

@@ -63,6 +63,7 @@ export const anyJournal = (seed: number, n: number): { stream: ReturnType<typeof
                   what: 'supply.idle',
                   value: 12_000 + i,
                   in: 'mV',
+                  origin: 'typed',
                   from: pen.at,
                   to: pen.at,
                   simulated: dice < 0.75,

@@ -1,6 +1,7 @@
 // An entry as a sentence, for slips and the logbook. One line a kind; a secret never shows.
 import type { SettingKey } from '../name/index.ts';
-import { showFigure } from '../quantity/index.ts';
+import { inWords, showFigure } from '../quantity/index.ts';
+import { inBlocks } from '../sums/index.ts';
 import { readingOf } from '../sheet/index.ts';
 import type { Entry } from './entry.ts';
 import { type DataOf, type KindName, readData } from './kinds/index.ts';
@@ -14,9 +15,11 @@ const many = (keys: readonly SettingKey[], s: Speaker): string => {
 const reading = (d: DataOf<'reading.taken'>): string => {
   const label = readingOf(d.what)?.label ?? d.what;
   if (typeof d.value === 'number' && d.in !== null) return `${label}: ${showFigure(d.value, d.in)}.`;
-  return typeof d.value === 'string' ? `${label}: ${d.value}.` : `${label}.`;
+  if (typeof d.value !== 'string') return `${label}.`;
+  return `${label}: ${readingOf(d.what)?.form.is === 'card' ? inBlocks(d.value) : d.value}.`;
 };
 
+const count = (n: number, of: string): string => `${n} ${of}${n === 1 ? '' : 's'}`;
 const stagesSaid = {
   entered: 'entered on the device',
   applied: 'applied',
@@ -27,13 +30,16 @@ const hardware = (what: string, d: { element: DataOf<'card.changed'>['element'];
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
 
 const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string } = {
+  'step.done': (d) => `${d.done ? 'Done' : 'Taken back'}: ${d.what.split('|').slice(1).join(', ')}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'ask.noted': (d, s) =>
+    `${s.setting(d.key)} asked${d.asked === '' ? '' : ` of ${d.asked}`}${d.ticket === '' ? '' : `, ticket ${d.ticket}`}${d.chaseOn === null ? '' : `, chase on ${d.chaseOn}`}.`,
   'station.opened': (d) => `Station opened: ${d.name}.`,
   'station.named': (d) => `Renamed ${d.name}.`,
   'element.added': (d) => `${d.label} added to the sheet.`,
   'element.labelled': (d) => `Now called ${d.label}.`,
   'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
   'person.added': (d) => `${d.name} added.`,
-  'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.`,
+  'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.${d.simulated ? ' Simulated.' : ''}`,
   'setting.staged': (d, s) => {
     const [first] = d.of;
     const value = first !== undefined && d.of.length === 1 ? `: ${s.value(first.key, first.value)}` : '';
@@ -48,7 +54,11 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'cable.changed': (d, s) => hardware('cable changed', d, s),
   'unit.replaced': (d, s) => hardware('replaced', d, s),
   'door.shut': (d, s) => hardware('The door was shut', d, s),
-  'reading.taken': (d) => reading(d),
+  'capture.kept': (d, s) =>
+    `${d.about} kept${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, ${s.element(d.path)}`}: ${count(d.lines, 'line')}, ${count(d.found, 'value')}, ${count(d.missed, 'line')} not understood.`,
+  'reading.taken': (d) => `${reading(d)}${d.simulated ? ' Simulated.' : ''}`,
+  'hold.run': (d, s) =>
+    `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${count(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,
   'declaration.made': (d) => `By word: ${d.words}`,
   'none.accepted': (d, s) =>
     `${d.lamp ?? (d.path === null ? 'It' : s.element(d.path))} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,
@@ -56,9 +66,13 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'call.arrived': (d, s) =>
     `${d.grade >= 7 ? `Event '${d.event}'` : 'A test call'}${d.simulated ? ' (simulated)' : ''} of account ${d.account} arrived${d.path === null ? ', path unknown' : ` over ${s.element(d.path)}`}. Grade ${d.grade}.`,
   'call.attributed': (d, s) =>
-    `Frame ${d.frame} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
+    `Frame ${d.frame}${d.simulated ? ' (simulated)' : ''} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
   'note.written': (d) => d.words,
   'secret.revealed': (d, s) => `${s.setting(d.key)} was shown.`,
+  'house.published': (d) => `House rules ${d.id} version ${d.version} published: ${d.body.name}.`,
+  'house.adopted': (d) => `Judged by house rules ${d.id} version ${d.version} from here on.`,
+  'profile.published': (d) => `Profile ${d.id} version ${d.version} published: ${d.body.name}.`,
+  'profile.adopted': (d) => `Profile of the ${d.role}: ${d.id} version ${d.version} from here on.`,
 };
 
 /** The sentence of an entry; a kind from a newer version says so. */

@@ -1,7 +1,9 @@
-import { settingKey } from '../name/index.ts';
+import { shippedHouse } from '../house/index.ts';
+import { type Json, settingKey } from '../name/index.ts';
 import { instant } from '../quantity/index.ts';
+import { shippedProfiles } from '../sheet/index.ts';
 import { chance, StationMaker } from '../scenario/index.ts';
-import { type DataOf, type KindName, kindNames, sayEntry, speakerOf } from './index.ts';
+import { type DataOf, hashOf, type KindName, kindNames, sayEntry, speakerOf, versionOf } from './index.ts';
 
 const c = chance(31);
 const at = instant(Date.UTC(2026, 10, 12, 14, 6));
@@ -22,6 +24,9 @@ const call = {
   simulated: false,
 } as const;
 const ref = c.ulid(at);
+const hash = hashOf('a version');
+const [router] = shippedProfiles;
+if (router === undefined) throw new RangeError('no profile ships');
 
 const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string])[] } = {
   'station.opened': [[{ name: 'Words', demo: false }, 'Station opened: Words.']],
@@ -32,6 +37,7 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'person.added': [[{ id: ref, name: 'Tam' }, 'Tam added.']],
   'setting.set': [
     [{ key: apn, value: 'a.example', origin: 'typed', simulated: false, over: null }, 'APN (card A): a.example.'],
+    [{ key: apn, value: 'b.example', origin: 'read', simulated: true, over: null }, 'APN (card A): b.example. Simulated.'],
     [{ key: apn, value: null, origin: 'typed', simulated: false, over: null }, 'APN (card A): nothing.'],
     [{ key: pin, value: { secret: ref }, origin: 'typed', simulated: false, over: null }, 'SIM PIN (card A): kept secret.'],
   ],
@@ -61,12 +67,35 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'door.shut': [[{ element: null, words: '' }, 'The door was shut.']],
   'reading.taken': [
     [
-      { lamp: 'Power', path: null, what: 'supply.idle', value: 12_600, in: 'mV', from: at, to: at, simulated: false },
+      {
+        lamp: 'Card',
+        path,
+        what: 'card.number',
+        value: '8999901234567890124',
+        in: null,
+        origin: 'read',
+        from: at,
+        to: at,
+        simulated: false,
+      },
+      'Number read from the card in use: 8999 9012 3456 7890 124.',
+    ],
+    [
+      { lamp: 'Power', path: null, what: 'supply.idle', value: 12_600, in: 'mV', origin: 'typed', from: at, to: at, simulated: false },
       'Volts at the terminals, idle: 12.6 V.',
     ],
-    [{ lamp: 'Signal', path, what: 'signal.rsrp', value: -104, in: 'dBm', from: at, to: at, simulated: false }, 'RSRP: \u2212104 dBm.'],
-    [{ lamp: 'Card', path, what: 'card.pin', value: 'ready', in: null, from: at, to: at, simulated: false }, 'PIN state: ready.'],
-    [{ lamp: 'Inputs', path: null, what: 'inputs.rest', value: true, in: null, from: at, to: at, simulated: false }, 'Rest states taught.'],
+    [
+      { lamp: 'Signal', path, what: 'signal.rsrp', value: -104, in: 'dBm', origin: 'read', from: at, to: at, simulated: false },
+      'RSRP: \u2212104 dBm.',
+    ],
+    [
+      { lamp: 'Card', path, what: 'card.pin', value: 'ready', in: null, origin: 'typed', from: at, to: at, simulated: false },
+      'PIN state: ready.',
+    ],
+    [
+      { lamp: 'Inputs', path: null, what: 'inputs.rest', value: true, in: null, origin: 'typed', from: at, to: at, simulated: false },
+      'Rest states taught.',
+    ],
   ],
   'declaration.made': [[{ lamp: 'Route', path, outcome: 'good', words: 'IT says so' }, 'By word: IT says so']],
   'none.accepted': [
@@ -81,7 +110,52 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'A test call (simulated) of account 0417 arrived, path unknown. Grade 6.',
     ],
   ],
-  'call.attributed': [[{ ...call, words: 'seen there' }, 'Frame 3 came over mast path, by word: seen there.']],
+  'call.attributed': [
+    [{ ...call, simulated: true, words: '' }, 'Frame 3 (simulated) came over mast path, by word.'],
+    [{ ...call, words: 'seen there' }, 'Frame 3 came over mast path, by word: seen there.'],
+  ],
+  'capture.kept': [
+    [
+      { path, about: 'AT dialogue', lines: 40, found: 12, missed: 3, simulated: true },
+      'AT dialogue kept (simulated), mast path: 40 lines, 12 values, 3 lines not understood.',
+    ],
+    [
+      { path: null, about: 'Status page', lines: 4, found: 1, missed: 0, simulated: false },
+      'Status page kept: 4 lines, 1 value, 0 lines not understood.',
+    ],
+  ],
+  'hold.run': [
+    [
+      {
+        path,
+        from: at,
+        to: instant(at + 30_000),
+        radio: 'LTE',
+        source: 'modem',
+        samples: [{ at: 0, values: { 'signal.rsrp': -101 } }],
+        simulated: true,
+      },
+      'Hold of 30 s over mast path, LTE: 1 reading from the modem, simulated.',
+    ],
+  ],
+  'house.published': [[{ id: 'ours', version: 2, body: shippedHouse }, 'House rules ours version 2 published: House rules that ship.']],
+  'house.adopted': [[{ id: 'ours', version: 2, hash }, 'Judged by house rules ours version 2 from here on.']],
+  'profile.published': [[{ id: 'router', version: 1, body: router }, `Profile router version 1 published: ${router.name}.`]],
+  'profile.adopted': [[{ role: 'modem', id: 'router', version: 1, hash }, 'Profile of the modem: router version 1 from here on.']],
+  'step.done': [
+    [{ what: 'kit|pin', done: true, words: '' }, 'Done: pin.'],
+    [
+      { what: 'menu|keypad-panel|clock-by', done: false, words: 'pressed too early' },
+      'Taken back: keypad-panel, clock-by. pressed too early',
+    ],
+  ],
+  'ask.noted': [
+    [
+      { key: settingKey('site', null, 'zone'), asked: 'the dale office', ticket: 'T-17', askedOn: '2026-11-20', chaseOn: '2026-11-27' },
+      'Time zone asked of the dale office, ticket T-17, chase on 2026-11-27.',
+    ],
+    [{ key: settingKey('site', null, 'zone'), asked: '', ticket: '', askedOn: null, chaseOn: null }, 'Time zone asked.'],
+  ],
   'note.written': [[{ lamp: null, words: 'The gate was locked.' }, 'The gate was locked.']],
   'secret.revealed': [[{ ref, key: pin }, 'SIM PIN (card A) was shown.']],
 };
@@ -91,7 +165,8 @@ test('every kind that this version knows has a sentence, and no other is listed'
   expect(Object.keys(samples).sort()).toEqual([...kindNames].sort()));
 test.each(kindNames.flatMap((kind) => samples[kind].map(([data, expected]) => ({ kind, data, expected }))))(
   '$kind says: $expected',
-  ({ kind, data, expected }) => expect(sayEntry({ ...m.last, kind, v: 1, data: data }, speaker)).toBe(expected),
+  ({ kind, data, expected }) =>
+    expect(sayEntry({ ...m.last, kind, v: versionOf(kind), data: data as unknown as Json }, speaker)).toBe(expected),
 );
 test('a kind from a newer version says that it is not understood here', () =>
   expect(sayEntry({ ...m.last, kind: 'drone.flown' }, speaker)).toMatch(/'drone\.flown' from a newer version/));

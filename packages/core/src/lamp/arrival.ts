@@ -11,7 +11,11 @@ export type Arrived = {
   readonly port: number;
   readonly source: { readonly address: string; readonly port: number };
   readonly fields: { readonly [key: string]: string };
+  readonly event: string;
+  readonly grade: Grade;
   readonly simulated: boolean;
+  /** The path whose loopback address the yard's socket has, where the yard made this call. */
+  readonly own: ElementId | null;
 };
 
 /** The receiver whose account it is: where several have it, the one on the port that was called. */
@@ -38,10 +42,11 @@ const sameAddress = (a: string, b: string): boolean => {
 /** [D2] By which path a frame came: its own address, its pool, a flag in the frame, the only path; else unknown. */
 export const attribute = (
   state: State,
-  { source, fields }: Pick<Arrived, 'source' | 'fields'>,
+  { source, fields, own }: Pick<Arrived, 'source' | 'fields' | 'own'>,
 ): { path: ElementId | null; how: HowAttributed } => {
   const view = asItRuns(state);
   const paths = inUse({ state, bindings: bindingsOf(view) });
+  if (own !== null && paths.some(({ path }) => path === own)) return { path: own, how: 'address' };
   const text = (path: ElementId, param: 'address' | 'pool'): string => plainText(view.value(settingKey('path', path, param)));
   const owns = paths.filter(({ path }) => sameAddress(text(path, 'address'), source.address));
   const [owner] = owns;
@@ -59,13 +64,6 @@ export const attribute = (
 
 const isFlag = (use: PathUse, flag: string): boolean =>
   use.path === flag.toLowerCase() || (use.priority !== null && String(use.priority) === flag);
-
-/** The event of a frame: 'test', 'null' and none at all are grade 6 (a session with the desk), any other is grade 7. */
-export const eventOf = (fields: { readonly [key: string]: string }): { event: string; grade: Grade } => {
-  const event = (fields['event'] ?? '').trim().toLowerCase().slice(0, 32).trim();
-  if (event === '' || event === 'null') return { event: 'null', grade: 6 };
-  return { event, grade: event === 'test' ? 6 : 7 };
-};
 
 /** Most sorts of call that are kept as evidence between two changes: an outside client may invent event names without end. */
 const mostSorts = 64;

@@ -1,6 +1,6 @@
 // [D2] By which path a frame came, how surely, and what that proves.
 import { from, onePath, twoSims } from './testing.ts';
-import { attribute, eventOf, type LampResult, nearestAccounts, nearness, type Reason } from './index.ts';
+import { attribute, type LampResult, nearestAccounts, nearness, picks, type Reason } from './index.ts';
 import { stationStream, type Stream } from '../name/index.ts';
 import { chance } from '../scenario/index.ts';
 
@@ -9,34 +9,37 @@ const fieldOf = (result: LampResult, code: Reason['code']): Reason['args'] | und
 
 test('an address that only one path has is certain, whatever the flag says', () => {
   const { m, paths } = twoSims();
-  expect(attribute(m.state, { source: from(2), fields: { path: '1' } })).toEqual({ path: paths[1], how: 'address' });
+  expect(attribute(m.state, { own: null, source: from(2), fields: { path: '1' } })).toEqual({ path: paths[1], how: 'address' });
 });
 test('an address in a pool that only one path has is likely', () => {
   const { m, paths } = twoSims();
   m.set(paths[0], { 'path.pool': '100.72.0.0/16' });
-  expect(attribute(m.state, { source: { address: '100.72.4.9', port: 1 }, fields: {} })).toEqual({ path: paths[0], how: 'pool' });
+  expect(attribute(m.state, { own: null, source: { address: '100.72.4.9', port: 1 }, fields: {} })).toEqual({
+    path: paths[0],
+    how: 'pool',
+  });
   m.set(paths[1], { 'path.pool': '100.64.0.0/10' });
-  expect(attribute(m.state, { source: { address: '100.72.4.9', port: 1 }, fields: {} })).toEqual({ path: null, how: 'unknown' });
+  expect(attribute(m.state, { own: null, source: { address: '100.72.4.9', port: 1 }, fields: {} })).toEqual({ path: null, how: 'unknown' });
 });
 test('a flag is a priority number or an element’s id', () => {
   const { m, paths } = twoSims();
   const source = { address: '127.0.0.1', port: 1 };
-  expect(attribute(m.state, { source, fields: { path: '2' } })).toEqual({ path: paths[1], how: 'flag' });
-  expect(attribute(m.state, { source, fields: { path: paths[0].toUpperCase() } })).toEqual({ path: paths[0], how: 'flag' });
+  expect(attribute(m.state, { own: null, source, fields: { path: '2' } })).toEqual({ path: paths[1], how: 'flag' });
+  expect(attribute(m.state, { own: null, source, fields: { path: paths[0].toUpperCase() } })).toEqual({ path: paths[0], how: 'flag' });
   for (const path of ['3', '', 'two', '02'])
-    expect(attribute(m.state, { source, fields: { path } })).toEqual({ path: null, how: 'unknown' });
+    expect(attribute(m.state, { own: null, source, fields: { path } })).toEqual({ path: null, how: 'unknown' });
 });
 test('two paths that leave by one address can’t be told apart by it; a flag still can', () => {
   const { m, paths } = twoSims();
   m.set(paths[1], { 'path.address': '198.51.100.1' });
-  expect(attribute(m.state, { source: from(1), fields: {} }).how).toBe('unknown');
-  expect(attribute(m.state, { source: from(1), fields: { path: '2' } })).toEqual({ path: paths[1], how: 'flag' });
+  expect(attribute(m.state, { own: null, source: from(1), fields: {} }).how).toBe('unknown');
+  expect(attribute(m.state, { own: null, source: from(1), fields: { path: '2' } })).toEqual({ path: paths[1], how: 'flag' });
 });
 test('a station’s only path is likely; a path that is accepted as not in use does not count', () => {
-  expect(attribute(onePath().m.state, { source: from(77), fields: {} }).how).toBe('only');
+  expect(attribute(onePath().m.state, { own: null, source: from(77), fields: {} }).how).toBe('only');
   const { m, paths } = twoSims();
   m.none(null, paths[1], 'not fitted yet');
-  expect(attribute(m.state, { source: { address: '127.0.0.1', port: 1 }, fields: {} })).toEqual({ path: paths[0], how: 'only' });
+  expect(attribute(m.state, { own: null, source: { address: '127.0.0.1', port: 1 }, fields: {} })).toEqual({ path: paths[0], how: 'only' });
 });
 test('an unknown path counts as arrived, proves no strand, and Call is marginal and names the paths without a call', () => {
   const { m, paths } = twoSims();
@@ -74,8 +77,7 @@ test('a person’s word makes a claim: that strand is marginal, and the old attr
   expect(m.lamp('Bearer', paths[1]).is).toBe('marginal');
   expect(m.lamp('Call').is).toBe('marginal');
 });
-test('a test, a null message or none is grade 6 and never proves Call; any other event is 7', () => {
-  expect([{}, { event: 'null' }, { event: 'TEST ' }, { event: 'float_high' }].map((fields) => eventOf(fields).grade)).toEqual([6, 6, 6, 7]);
+test('a test call is grade 6 and never proves Call', () => {
   const { m, path } = onePath();
   m.call('0233', { event: 'test' });
   expect(m.lamp('Call')).toMatchObject({ is: 'marginal', grade: 6 });
@@ -136,4 +138,10 @@ test('the nearest account is one with two neighbours swapped or one character ot
   ]);
   expect(nearness('0417', '0471')).toBe('swapped');
   expect(nearness('0417', '7410')).toBeNull();
+});
+test('a frame of a higher grade is picked though one of the same event stands; one of the same or a lower is not', () => {
+  const { m, path, receiver } = onePath();
+  m.call('0233', { event: 'depth_high' });
+  const frame = { pos: { ord: m.now + 1, id: m.last.id }, path, receiver, event: 'depth_high', simulated: false } as const;
+  expect([6, 7, 8].map((grade) => picks(m.state, { ...frame, grade: grade as 6 }))).toEqual([false, false, true]);
 });

@@ -1,6 +1,7 @@
 // Everything that a lamp is judged by: the state, who uses whom, house rules, what was heard, and now.
 import { type ElementId, type Json, keyParts, type LampName, type SettingKey, settingKey, isSettingKey } from '../name/index.ts';
 import type { House } from '../house/index.ts';
+import type { Profile } from '../sheet/index.ts';
 import { type Evidence, noneKey, present, type State, wanted, waitsFor } from '../journal/index.ts';
 import { type Bindings, bindingsOf, definitionOf, type PathUse, type SheetView, standsOn } from '../sheet/index.ts';
 
@@ -17,6 +18,7 @@ export type Heard = {
 export type Judging = {
   readonly state: State;
   readonly house: House;
+  readonly profiles: readonly Profile[];
   readonly heard: readonly Heard[];
   readonly now: number;
   readonly bindings: Bindings;
@@ -32,7 +34,14 @@ export const asItRuns = (state: State): SheetView => ({
 /** The sheet as planned: what is wanted. */
 export const asPlanned = (state: State): SheetView => ({ elements: present(state), value: (key) => wanted(state, key) ?? undefined });
 
-export const judging = (state: State, by: { house: House; heard: readonly Heard[]; now: number }): Judging => {
+export type JudgedBy = {
+  readonly house: House;
+  readonly profiles: readonly Profile[];
+  readonly heard: readonly Heard[];
+  readonly now: number;
+};
+
+export const judging = (state: State, by: JudgedBy): Judging => {
   const view = asItRuns(state);
   return { state, ...by, bindings: bindingsOf(view), runs: view.value };
 };
@@ -58,7 +67,16 @@ export const isHere = (j: Pick<Judging, 'state'>, key: SettingKey): boolean => {
   return element === null || present(j.state).some(({ id }) => id === element);
 };
 
-export const evidenceFor = (j: Judging, lamp: LampName, path: ElementId | null): Evidence[] => {
+/** Whether a call came over a path between two instants, as evidence or as heard. */
+export const calledOver = (
+  j: Pick<Judging, 'state' | 'heard'>,
+  path: ElementId,
+  { from, to }: { readonly from: number; readonly to: number },
+): boolean =>
+  evidenceFor(j, 'Call', path).some((evidence) => evidence.what === 'call' && evidence.to >= from && evidence.to <= to) ||
+  j.heard.some((heard) => heard.path === path && heard.last >= from && heard.last <= to);
+
+export const evidenceFor = (j: Pick<Judging, 'state'>, lamp: LampName, path: ElementId | null): Evidence[] => {
   const prefix = `${lamp}|${path ?? ''}|`;
   return Object.entries(j.state.evidence).flatMap(([slot, evidence]) => (slot.startsWith(prefix) ? [evidence] : []));
 };

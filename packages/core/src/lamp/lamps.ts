@@ -1,9 +1,8 @@
 // lamps(state, …): the line of a station, judged. Pure: house rules, what was heard and the instant come in.
-import type { LampName } from '../name/index.ts';
-import type { House } from '../house/index.ts';
+import { type LampName, plainText } from '../name/index.ts';
 import { noneKey, type State } from '../journal/index.ts';
 import { type PathUse, strandOf } from '../sheet/index.ts';
-import { type Heard, inUse, type Judging, judging, waitsOf } from './context.ts';
+import { inUse, type JudgedBy, type Judging, judging, waitsOf } from './context.ts';
 import { call } from './lamps/call.ts';
 import { card } from './lamps/card.ts';
 import { graded } from './lamps/graded.ts';
@@ -13,6 +12,7 @@ import { inputs, reach, standby } from './lamps/steps.ts';
 import { watch } from './lamps/watch.ts';
 import { reason } from './reason.ts';
 import { type Judged, judged, type LampResult, type Verdict, worst } from './result.ts';
+import { factOf } from './weigh.ts';
 
 export type Line = {
   readonly before: readonly LampResult[];
@@ -47,16 +47,33 @@ const strandLamp = (j: Judging, lamp: LampName, use: PathUse): Judged => {
 const withNone = (j: Judging, lamp: LampName, use: PathUse | null, judge: () => Judged): LampResult => {
   const path = use?.path ?? null;
   const accepted = j.state.none[noneKey(lamp, path)] ?? (path === null ? undefined : j.state.none[noneKey(null, path)]);
-  const of =
-    accepted === undefined
-      ? judge()
-      : judged('none', [reason('none', { reason: accepted.reason, at: accepted.pos.ord, who: accepted.who }, [accepted.pos.id])], {
-          stands: [accepted.pos.id],
-        });
-  return { lamp, path, ...of, waits: waitsOf(j, lamp, use) };
+  return { lamp, path, ...(accepted === undefined ? byProfile(j, lamp, judge) : acceptedNone(accepted)), waits: waitsOf(j, lamp, use) };
 };
 
-export const lamps = (state: State, by: { house: House; heard: readonly Heard[]; now: number }): Line => {
+const acceptedNone = (accepted: State['none'][string]): Judged =>
+  judged('none', [reason('none', { reason: accepted.reason, at: accepted.pos.ord, who: accepted.who }, [accepted.pos.id])], {
+    stands: [accepted.pos.id],
+  });
+
+/** What the adopted profiles make of it: a lamp that the equipment does not ask for is none; one that stands on the best obtainable says so and has no next. */
+const byProfile = (j: Judging, lamp: LampName, judge: () => Judged): Judged => {
+  const notAsked = j.profiles.find((profile) => profile.notAsked[lamp] !== undefined);
+  if (notAsked !== undefined) return judged('none', [reason('not-asked', { profile: notAsked.name, why: notAsked.notAsked[lamp] ?? '' })]);
+  const result = judge();
+  const of = j.profiles.find((profile) => profile.best[lamp] !== undefined);
+  const best = of?.best[lamp];
+  if (of === undefined || best === undefined || result.is !== 'marginal' || !hasReached(j, result, best.with)) return result;
+  return { ...result, because: [...result.because, reason('best-obtainable', { profile: of.name, why: best.why })], next: null };
+};
+
+const hasReached = (j: Judging, { stands, grade }: Judged, best: string): boolean => {
+  if (/^\d$/.test(best)) return (grade ?? -1) >= Number(best);
+  return Object.values(j.state.evidence).some(
+    ({ entry, what, facts }) => stands.includes(entry) && (best === what || plainText(factOf(facts, 'what')) === best),
+  );
+};
+
+export const lamps = (state: State, by: JudgedBy): Line => {
   const j = judging(state, by);
   const single = ([lamp, judge]: readonly [LampName, (j: Judging) => Judged]): LampResult => withNone(j, lamp, null, () => judge(j));
   const strands = j.bindings.paths.map((use) => ({

@@ -1,11 +1,10 @@
 // [L1] Staleness follows from the parameter table and the hardware table alone, per element.
 import { hours, instant } from '../quantity/index.ts';
 import { parameters } from '../sheet/index.ts';
-import { shippedHouse } from '../house/index.ts';
 import { speakerOf } from '../journal/index.ts';
-import { allLamps, lamps, sayReason } from './index.ts';
+import { allLamps, lamps, sayReason, shippedRules } from './index.ts';
 import { from, onePath, twoSims } from './testing.ts';
-import type { LampName } from '../name/index.ts';
+import { type ElementId, isGroup, type LampName } from '../name/index.ts';
 
 const proved = (): ReturnType<typeof onePath> => {
   const s = onePath();
@@ -103,7 +102,8 @@ test('exactly the lamps that the table names fall, for every setting that a devi
     ({ enteredOn, form, key }) => enteredOn !== null && form.is === 'text' && key !== 'receiver.account',
   )) {
     const { m, sim, modem, unit, path, receiver } = onePath();
-    const element = { sim, modem, unit, path, receiver }[of.holder as 'sim'];
+    const there = { sim, modem, unit, path, receiver }[of.holder as 'sim'] as ElementId | undefined;
+    const element = there ?? (isGroup(of.holder) ? m.element(of.holder, 'another') : null);
     m.set(element, { [of.key]: 'one' });
     const key = m.key(of.key, element);
     m.stage('inForce', [key]).call('0233', { event: 'depth_high' });
@@ -174,7 +174,7 @@ test('age: Bearer and Route fall after two missed check-ins, a routine arrival r
     .restarted(unit)
     .call('0233', { event: 'depth_high' });
   const judge = (now: number, heard: Parameters<typeof lamps>[1]['heard'] = []) =>
-    allLamps(lamps(m.state, { house: shippedHouse, heard, now }))
+    allLamps(lamps(m.state, { ...shippedRules, heard, now }))
       .filter(({ is }) => is === 'stale')
       .map(({ lamp }) => lamp);
   expect(judge(m.now + hours(47))).toEqual([]);

@@ -29,6 +29,15 @@ const changes: { readonly [K in HardwareKind]: string } = {
 const list = (names: readonly string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
+type Held = { label: string; value: number; in: 'dBm' | 'dB' | 'step'; proven: number; marginal: number };
+const heldWords = ({ label, value, in: measure, proven, marginal }: Held, when: string): string => {
+  const head = `${label}: ${when} ${showFigure(value, measure)}`;
+  if (value >= proven) return `${head}; ${showFigure(proven, measure)} is asked.`;
+  return value >= marginal
+    ? `${head}: fair, ${showFigure(proven, measure)} is asked.`
+    : `${head}: too weak, below even ${showFigure(marginal, measure)}.`;
+};
+
 export const words = {
   moved: (a: { key: SettingKey; at: number; who: Who; was: Json; now: Json }, s: Speaker) =>
     `${s.setting(a.key)} was changed on the device ${s.when(a.at)} by ${s.who(a.who)}: ${s.value(a.key, a.now)}, before ${s.value(a.key, a.was)}.`,
@@ -74,6 +83,24 @@ export const words = {
   'path-unknown': (_: None) => 'A call arrived, but nothing says by which path.',
   'no-path': (_: None) => 'The sheet has no path in use.',
   none: (a: { reason: string; at: number; who: Who }, s: Speaker) => `Not fitted: ${a.reason} (${s.who(a.who)}, ${s.when(a.at)}).`,
+  'not-asked': (a: { profile: string; why: string }) => `Not asked of this equipment (${a.profile}): ${a.why}`,
+  'best-obtainable': (a: { profile: string; why: string }) => `The best that can be had on it (${a.profile}): ${a.why}`,
+  hold: (a: { time: number; radio: string; fresh: number; taken: number }) =>
+    `Held for ${inWords(a.time)} on ${a.radio}, ${a.fresh} fresh readings${a.fresh === a.taken ? '' : ` of ${a.taken}`}.`,
+  'hold-level': (a: Held) => heldWords(a, 'a tenth of the time it was at or below'),
+  'hold-quality': (a: Held) => heldWords(a, 'in the middle'),
+  'hold-steady': (a: { spread: number; in: 'dB' | 'step' }) =>
+    `It rests: it swings by ${showFigure(a.spread, a.in)}${a.in === 'step' ? ' bars' : ''}.`,
+  'hold-short': (a: { time: number; asked: number }) => `The hold was ${inWords(a.time)}; house rule asks ${inWords(a.asked)}.`,
+  'hold-fresh': (a: { fresh: number; time: number; refresh: number | null; asked: number }) =>
+    `Only ${a.fresh} fresh readings in ${inWords(a.time)}${a.refresh === null ? '' : `: the device renews its figure every ${inWords(a.refresh)}`}; house rule asks ${a.asked}.`,
+  'hold-spread': (a: { spread: number; most: number; in: 'dB' | 'step' }) =>
+    `It does not rest: it swings by ${showFigure(a.spread, a.in)}, at most ${showFigure(a.most, a.in)} is asked.`,
+  'hold-fall': (a: { fall: number; most: number }) =>
+    `It fell by ${showFigure(a.fall, 'dB')} while it was held; at most ${showFigure(a.most, 'dB')} is asked.`,
+  'hold-no-level': (a: { radio: string }) => `The readings have no level that house rules judge ${a.radio} by.`,
+  'hold-no-quality': (_: None) => 'Level alone lies: without a quality, interference or a loaded cell would not show.',
+  'hold-steps': (_: None) => 'Only steps were to be had, and no call came while they rested.',
   nothing: (a: { lamp: LampName }) => `No evidence for ${a.lamp} yet.`,
   'said-bad': (a: { words: string; at: number }, s: Speaker) => `It failed ${s.when(a.at)}: ${a.words}`,
   'only-test': (_: None) => 'A test call is grade 6; an event is asked for.',
@@ -90,7 +117,16 @@ export const words = {
   'next-card': (_: None) => 'Read the card’s number from the card in use.',
   'next-iccid': (_: None) => 'Put the card’s number on the sheet.',
   'next-pin': (_: None) => 'Read the PIN state.',
-  'next-signal': (_: None) => 'Take a level where the aerial is mounted, and let it rest.',
+  'next-signal': (a: { time: number }) => `Hold the level for ${inWords(a.time)} where the aerial is mounted, and watch it rest.`,
+  'next-hold': (a: { time: number }) => `Hold it again, for ${inWords(a.time)}.`,
+  'next-move': (a: { level: boolean }) =>
+    a.level
+      ? 'Move or turn the aerial, higher if it can be, and hold again.'
+      : 'The level is there and the quality is not: try another direction or band, and hold again.',
+  'next-rest': (_: None) => 'Find what swings: a loose aerial, people or a door before it; then hold again.',
+  'next-level': (a: { radio: string }) => `Read the level that goes with ${a.radio}, or choose the radio that it is on.`,
+  'next-quality': (_: None) => 'Read RSRQ or SINR too, and hold again.',
+  'next-call-at-rest': (_: None) => 'Hold again, and make a call over this path meanwhile.',
   'next-bearer': (_: None) => 'See that it is registered or has its link, and an address; a call over this path proves it too.',
   'next-route': (_: None) => 'A call over this path proves it; an answer by this path comes near.',
   'next-steps': (a: { left: string[] }) => `Still to see: ${list(a.left.slice(0, 2))}.`,

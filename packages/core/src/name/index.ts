@@ -1,2 +1,3 @@
+export { groupedBy } from './group-by.ts';
 export * from './json.ts';
 export * from './names.ts';

@@ -36,6 +36,8 @@ export const sure = <T>(guard: (value: unknown) => value is T, value: unknown): 
 export const stationStream = (station: Ulid): Stream => sure(isStream, `station:${station}`);
 export const peopleStream: Stream = sure(isStream, 'people');
 export const deskStream: Stream = sure(isStream, 'desk');
+export const houseStream: Stream = sure(isStream, 'house');
+export const profilesStream: Stream = sure(isStream, 'profiles');
 
 /** The lamps of the line, in the order of the wire. */
 export const lampNames = ['Power', 'Inputs', 'Card', 'Signal', 'Bearer', 'Route', 'Call', 'Standby', 'Watch', 'Reach'] as const;
@@ -56,7 +58,7 @@ export type Grade = (typeof grades)[number];
 export const isGrade = (value: unknown): value is Grade => grades.some((grade) => grade === value);
 
 /** A figure's unit of measurement; 'unit' itself is the station's equipment. */
-export const measures = ['dBm', 'dB', 'mV', 'ms', 'step', 'count', 'Bd', 'B'] as const;
+export const measures = ['dBm', 'dB', 'mV', 'mA', 'mW', 'mm', 'ms', 'step', 'count', 'percent', 'Bd', 'B'] as const;
 export type Measure = (typeof measures)[number];
 export const isMeasure = (value: unknown): value is Measure => measures.some((measure) => measure === value);
 
@@ -71,7 +73,33 @@ export type Stage = (typeof stages)[number];
 export type StageOnDevice = Exclude<Stage, 'wanted'>;
 export const isStageOnDevice = (value: unknown): value is StageOnDevice => stages.some((stage) => stage !== 'wanted' && stage === value);
 
-export const groups = ['sim', 'modem', 'unit', 'path', 'receiver', 'link'] as const;
+export const groups = [
+  'path',
+  'sim',
+  'modem',
+  'apn',
+  'antenna',
+  'unit',
+  'link',
+  'bus',
+  'receiver',
+  'number',
+  'login',
+  'subnet',
+  'forward',
+  'outbound',
+  'tunnel',
+  'wifi',
+  'input',
+  'output',
+  'terminal',
+  'area',
+  'code',
+  'device',
+  'event',
+  'claim',
+  'licence',
+] as const;
 export type Group = (typeof groups)[number];
 export const isGroup = (value: unknown): value is Group => groups.some((group) => group === value);
 

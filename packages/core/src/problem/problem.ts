@@ -23,6 +23,8 @@ export type ProblemArgs = {
   'no-station': { stream: string };
   newer: { what: string };
   mark: None;
+  'mark-missing': None;
+  'blob-missing': { hash: string };
   refused: { why: string };
   address: { got: string; why: string };
   apn: { why: string };

@@ -2,64 +2,64 @@
 import { isJson, isObject, type Json } from '../name/index.ts';
 import { bad, good, type Parsed, type Problem, problem } from './problem.ts';
 
-export type Shape<T> = (value: unknown, path: string) => Parsed<T>;
+/** JSON Schema (2020-12) of what a shape takes, as far as a schema can say it. */
+export type JsonSchema = { readonly [word: string]: Json };
+export type Shape<T> = ((value: unknown, path: string) => Parsed<T>) & { readonly schema?: JsonSchema };
+
+const schemaOf = (of: Shape<unknown>): JsonSchema => of.schema ?? {};
+
+const shape = <T>(schema: JsonSchema, parse: (value: unknown, path: string) => Parsed<T>): Shape<T> => Object.assign(parse, { schema });
 
 const at = (path: string, name: string): string => (path === '' ? name : `${path}.${name}`);
 
-export const text =
-  (most: number): Shape<string> =>
-  (value, path) => {
+export const text = (most: number): Shape<string> =>
+  shape({ type: 'string', maxLength: most }, (value, path) => {
     if (typeof value !== 'string' || !value.isWellFormed()) return bad(problem('type', path, { want: 'text' }));
     return value.length > most ? bad(problem('long', path, { most, in: 'characters' })) : good(value);
-  };
+  });
 
 /** Text with at least one character that is not a space. */
-export const words =
-  (most: number): Shape<string> =>
-  (value, path) => {
+export const words = (most: number): Shape<string> =>
+  shape({ type: 'string', maxLength: most, pattern: '\\S' }, (value, path) => {
     const parsed = text(most)(value, path);
     return parsed.ok && parsed.value.trim() === '' ? bad(problem('missing', path, {})) : parsed;
-  };
+  });
 
-export const whole =
-  (least: number, most: number): Shape<number> =>
-  (value, path) => {
+export const whole = (least: number, most: number): Shape<number> =>
+  shape({ type: 'integer', minimum: least, maximum: most }, (value, path) => {
     if (typeof value !== 'number' || !Number.isSafeInteger(value)) return bad(problem('type', path, { want: 'a whole number' }));
     return value < least || value > most ? bad(problem('range', path, { least, most, got: value })) : good(value);
-  };
+  });
 
-export const flag: Shape<boolean> = (value, path) =>
-  typeof value === 'boolean' ? good(value) : bad(problem('type', path, { want: 'yes or no' }));
+export const flag: Shape<boolean> = shape({ type: 'boolean' }, (value, path) =>
+  typeof value === 'boolean' ? good(value) : bad(problem('type', path, { want: 'yes or no' })),
+);
 
-export const json: Shape<Json> = (value, path) => (isJson(value) ? good(value) : bad(problem('type', path, { want: 'pure JSON' })));
+export const json: Shape<Json> = shape({}, (value, path) =>
+  isJson(value) ? good(value) : bad(problem('type', path, { want: 'pure JSON' })),
+);
 
 /** A value that a guard knows, with what it is called in words. */
-export const known =
-  <T>(guard: (value: unknown) => value is T, want: string): Shape<T> =>
-  (value, path) =>
-    guard(value) ? good(value) : bad(problem('type', path, { want }));
+export const known = <T>(guard: (value: unknown) => value is T, want: string): Shape<T> =>
+  shape({ description: want }, (value, path) => (guard(value) ? good(value) : bad(problem('type', path, { want }))));
 
-export const oneOf =
-  <const T extends string>(of: readonly T[]): Shape<T> =>
-  (value, path) => {
+export const oneOf = <const T extends string>(of: readonly T[]): Shape<T> =>
+  shape({ enum: of }, (value, path) => {
     const found = of.find((choice) => choice === value);
     return found === undefined ? bad(problem('choice', path, { got: String(value).slice(0, 40), of: of.join(', ') })) : good(found);
-  };
+  });
 
-export const orNull =
-  <T>(shape: Shape<T>): Shape<T | null> =>
-  (value, path) =>
-    value === null ? good(null) : shape(value, path);
+export const orNull = <T>(inner: Shape<T>): Shape<T | null> =>
+  shape({ anyOf: [{ type: 'null' }, schemaOf(inner)] }, (value, path) => (value === null ? good(null) : inner(value, path)));
 
-export const listOf =
-  <T>(shape: Shape<T>, most: number): Shape<readonly T[]> =>
-  (value, path) => {
+export const listOf = <T>(member: Shape<T>, most: number): Shape<readonly T[]> =>
+  shape({ type: 'array', maxItems: most, items: schemaOf(member) }, (value, path) => {
     if (!Array.isArray(value)) return bad(problem('type', path, { want: 'a list' }));
     if (value.length > most) return bad(problem('range', path, { least: 0, most, got: value.length }));
-    const members = value.map((member: unknown, i) => shape(member, `${path}[${i}]`));
-    const problems = members.flatMap((member) => (member.ok ? [] : member.problems));
-    return problems.length > 0 ? { ok: false, problems } : good(members.flatMap((member) => (member.ok ? [member.value] : [])));
-  };
+    const members = value.map((one: unknown, i) => member(one, `${path}[${i}]`));
+    const problems = members.flatMap((parsed) => (parsed.ok ? [] : parsed.problems));
+    return problems.length > 0 ? { ok: false, problems } : good(members.flatMap((parsed) => (parsed.ok ? [parsed.value] : [])));
+  });
 
 type Optional<T> = { optional: Shape<T> };
 export const optional = <T>(shape: Shape<T>): Optional<T> => ({ optional: shape });
@@ -71,10 +71,18 @@ export type Fielded<F extends Fields> = { [N in Exclude<keyof F, OptionalNames<F
   [N in OptionalNames<F>]?: ValueOf<F[N]>;
 };
 
+const objectSchema = (of: Fields): JsonSchema => ({
+  type: 'object',
+  additionalProperties: false,
+  required: Object.entries(of).flatMap(([name, field]) => (typeof field === 'function' ? [name] : [])),
+  properties: Object.fromEntries(
+    Object.entries(of).map(([name, field]) => [name, schemaOf(typeof field === 'function' ? field : field.optional)]),
+  ),
+});
+
 /** An object with exactly these fields; a field that is not named is a problem. */
-export const fields =
-  <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> =>
-  (value, path) => {
+export const fields = <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> =>
+  shape(objectSchema(of), (value, path) => {
     if (!isObject(value)) return bad(problem('type', path, { want: 'an object' }));
     const problems: Problem[] = Object.keys(value)
       .filter((name) => !Object.hasOwn(of, name))
@@ -91,4 +99,28 @@ export const fields =
       else problems.push(...parsed.problems);
     }
     return problems.length > 0 ? { ok: false, problems } : good(made as NoInfer<Fielded<F>>); // every field was parsed by its own shape
-  };
+  });
+
+/** An object whose names a guard knows, each with a value of one shape. */
+export const dictionary = <N extends string, T>(
+  isName: (value: unknown) => value is N,
+  want: string,
+  member: Shape<T>,
+): Shape<{ readonly [K in N]?: T }> =>
+  shape({ type: 'object', additionalProperties: schemaOf(member), description: `Each name is ${want}.` }, (value, path) => {
+    if (!isObject(value)) return bad(problem('type', path, { want: 'an object' }));
+    const problems: Problem[] = [];
+    const made: { [K in N]?: T } = {};
+    for (const [name, inner] of Object.entries(value)) {
+      const parsed = isName(name) ? member(inner, at(path, name)) : bad(problem('type', at(path, name), { want }));
+      if (!parsed.ok) problems.push(...parsed.problems);
+      else if (isName(name)) made[name] = parsed.value;
+    }
+    return problems.length > 0 ? { ok: false, problems } : good(made);
+  });
+
+export const number = (least: number, most: number): Shape<number> =>
+  shape({ type: 'number', minimum: least, maximum: most }, (value, path) => {
+    if (typeof value !== 'number' || !Number.isFinite(value)) return bad(problem('type', path, { want: 'a number' }));
+    return value < least || value > most ? bad(problem('range', path, { least, most, got: value })) : good(value);
+  });

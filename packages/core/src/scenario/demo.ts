@@ -1,17 +1,24 @@
-// The demo's three stations in Varrow Dale. Everything in them is made up: names, numbers, hosts in .example, documentation addresses.
+// The demo's stations in Varrow Dale: three that have been worked at, and the nine of dale.ts. Everything in them is made up: names, numbers, hosts in .example, documentation addresses.
 import { type Stream, peopleStream, type Ulid } from '../name/index.ts';
 import { type Entry, write } from '../journal/index.ts';
 import { hours, type Instant, instant, minutes } from '../quantity/index.ts';
+import { shippedHouse } from '../house/index.ts';
+import { canonical, hashOf, type Pin } from '../journal/index.ts';
+import { shippedProfiles } from '../sheet/index.ts';
 import { chance, type Chance } from './chance.ts';
+import { dale } from './dale.ts';
 import { StationMaker, type Step, type Writer } from './station.ts';
 
 export type Scenario = {
   readonly steps: readonly Step[];
   readonly streams: { readonly hatchery: Stream; readonly snowMast: Stream; readonly museum: Stream };
+  /** The nine stations that are still on paper or at the bench. */
+  readonly others: readonly Stream[];
 };
 
 const desk = { 'receiver.host': 'desk.varrow.example', 'receiver.port': 4110 };
 const calls = { 'unit.deskHost': 'desk.varrow.example', 'unit.deskPort': 4110, 'unit.testEvery': hours(24) };
+const probes = { 'path.probeEvery': 30_000, 'path.probeMisses': 3, 'path.probePatience': 5_000 };
 const watched = { 'desk.grace': hours(25), 'desk.supervision': true };
 
 const person = (name: string, of: Chance, at: Instant): { writer: Writer; entry: Entry } => {
@@ -33,9 +40,21 @@ export const scenario = (seed: number, anchor: Instant): Scenario => {
     museum(of, instant(anchor - hours(2)), ines.writer),
   ] as const;
   const people: Step[] = [ines, tam].map(({ entry }) => ({ at: start, is: 'entry', entry }));
-  const steps = [...people, ...made.flatMap((maker) => maker.steps)].sort((a, b) => a.at - b.at);
+  const others = dale({ of, start: instant(anchor - hours(6)), writer: ines.writer, adopts });
+  const steps = [...people, ...[...made, ...others].flatMap((maker) => maker.steps)].sort((a, b) => a.at - b.at);
   const [h, s, m] = made;
-  return { steps, streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream } };
+  return { steps, streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream }, others: others.map(({ stream }) => stream) };
+};
+
+const pinOf = (body: { readonly id: string; readonly version: number } & object): Pin => ({
+  id: body.id,
+  version: body.version,
+  hash: hashOf(canonical(body)), // plain JSON by its shape
+});
+/** Adopts what ships: the house rules, and profiles by their ids. */
+const adopts = (m: StationMaker, ...ids: readonly string[]): void => {
+  m.add('house.adopted', pinOf(shippedHouse));
+  for (const profile of shippedProfiles) if (ids.includes(profile.id)) m.add('profile.adopted', { role: profile.role, ...pinOf(profile) });
 };
 
 /** Two paths. Proved over both; then another APN was entered on the modem, and the modem has not been restarted since. */
@@ -49,8 +68,9 @@ const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   const receiver = m.element('receiver', 'Varrow desk');
   const link = m.element('link', 'monitor to modem');
   m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
+  adopts(m, 'router-with-modem');
   m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
-  m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '203.0.113.9' });
+  m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '203.0.113.9', ...probes });
   m.set(sim, { 'sim.iccid': '8999905012345678904', 'sim.size': '3FF', 'sim.apn': 'telemetry.tarnlink.example', 'sim.roaming': true });
   m.secret(sim, 'sim.pin', '4071');
   m.set(modem, { 'modem.imei': '350000001200001', 'modem.slot': '3FF', 'modem.idleLimit': 95_000 });

@@ -10,7 +10,6 @@ import {
   stationStream,
   type Ulid,
 } from '../name/index.ts';
-import { shippedHouse } from '../house/index.ts';
 import {
   advance,
   type DataOf,
@@ -27,13 +26,18 @@ import {
   type Who,
   write,
 } from '../journal/index.ts';
-import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps, matched } from '../lamp/index.ts';
+import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps, matched, type Rules, shippedRules } from '../lamp/index.ts';
 import { type Instant, instant } from '../quantity/index.ts';
-import { definitionOf } from '../sheet/index.ts';
+import { definitionOf, type Device } from '../sheet/index.ts';
 import { deviceWork } from '../walk/index.ts';
+import { bytesOf, type Call, ears, type ListenerKind } from '../wire/index.ts';
 import type { Chance } from './chance.ts';
 
-export type Frame = { readonly bytes: string; readonly source: { readonly address: string; readonly port: number } };
+export type Frame = {
+  readonly listener: ListenerKind;
+  readonly bytes: Uint8Array;
+  readonly source: { readonly address: string; readonly port: number };
+};
 export type Step =
   | { readonly at: Instant; readonly is: 'entry'; readonly entry: Entry; readonly secret?: { readonly ref: Ulid; readonly value: string } }
   | { readonly at: Instant; readonly is: 'frame'; readonly frame: Frame };
@@ -46,6 +50,7 @@ export class StationMaker {
   readonly steps: Step[] = [];
   state: State;
   heard: Heard[] = [];
+  rules: Rules = shippedRules;
   #now: number;
   #frames = 0;
   readonly #chance: Chance;
@@ -123,14 +128,14 @@ export class StationMaker {
     );
   }
   /** Says that everything wanted on a device is entered there. */
-  entered(device: ElementId | 'desk'): this {
+  entered(device: Device): this {
     return this.#stage(device, 'entered');
   }
   /** Says that a device was restarted: what was entered is in force. */
-  restarted(device: ElementId | 'desk'): this {
+  restarted(device: Device): this {
     return this.#stage(device, 'inForce');
   }
-  #stage(device: ElementId | 'desk', stage: 'entered' | 'inForce'): this {
+  #stage(device: Device, stage: 'entered' | 'inForce'): this {
     const work = deviceWork(this.state).find((one) => one.device === device);
     const keys = (stage === 'entered' ? work?.toEnter : work?.toRestart) ?? [];
     return keys.length === 0 ? this : this.stage(stage, keys);
@@ -148,7 +153,7 @@ export class StationMaker {
   }
   read(lamp: LampName, path: ElementId | null, what: string, value: Json, measure: DataOf<'reading.taken'>['in'] = null): this {
     const at = instant(this.#now + 7_000);
-    return this.add('reading.taken', { lamp, path, what, value, in: measure, from: at, to: at, simulated: false });
+    return this.add('reading.taken', { lamp, path, what, value, in: measure, from: at, to: at, origin: 'typed', simulated: false });
   }
   none(lamp: LampName | null, path: ElementId | null, reason: string): this {
     return this.add('none.accepted', { lamp, path, reason, lifted: false });
@@ -161,27 +166,35 @@ export class StationMaker {
     source = { address: '198.51.100.200', port: 40_000 },
     simulated = false,
   ): this {
-    this.#now += 3_000;
     const record = [account, '', ...Object.entries(fields).map(([key, value]) => `${key}=${value}`)].join(';');
+    return this.frame('line', bytesOf(`${record}\n`), source, simulated);
+  }
+
+  /** Bytes of one protocol arrive at the desk. */
+  frame(listener: ListenerKind, bytes: Uint8Array, source: { address: string; port: number }, simulated = false): this {
+    this.#now += 3_000;
     const at = instant(this.#now);
-    this.steps.push({ at, is: 'frame', frame: { bytes: record, source } });
-    const frame = matched(this.state, { account, port: 4110, source, fields, simulated });
-    if (frame === null) return this;
+    this.steps.push({ at, is: 'frame', frame: { listener, bytes, source } });
+    for (const { read } of ears[listener].hear(bytes).pieces) if (read.ok) this.#heard(read.call, source, at, simulated);
+    return this;
+  }
+
+  #heard({ account, event, grade, fields }: Call, source: { address: string; port: number }, at: Instant, simulated: boolean): void {
+    const frame = matched(this.state, { account, event, grade, port: 4110, source, fields, simulated, own: null });
+    if (frame === null) return;
     const entry = evidenceOf(
       this.state,
       { ...frame, id: ++this.#frames, at, seen: this.state.last?.ord ?? 0 },
       this.#chance.ulid(this.#now),
     );
-    if (entry !== null) {
-      const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
-      if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');
-      this.state = next;
-    }
-    return this;
+    if (entry === null) return;
+    const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
+    if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');
+    this.state = next;
   }
 
   line(now: number = this.#now): Line {
-    return lamps(this.state, { house: shippedHouse, heard: this.heard, now });
+    return lamps(this.state, { ...this.rules, heard: this.heard, now });
   }
   lamp(lamp: LampName, path: ElementId | null = null): LampResult {
     const found = allLamps(this.line()).find((result) => result.lamp === lamp && result.path === path);

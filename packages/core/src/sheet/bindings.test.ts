@@ -96,5 +96,5 @@ test.each([
   ['site.zone', null],
 ])('%s is entered on %s', (text, device) => {
   const of = definitionOf(key(text));
-  expect(of === null ? 'no definition' : deviceOf(of, key(text), bindings)).toBe(device);
+  expect(of === null ? 'no definition' : deviceOf(of, key(text), bindings, pair)).toBe(device);
 });

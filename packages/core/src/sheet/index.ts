@@ -1,6 +1,12 @@
+export * from './agreements.ts';
 export * from './bindings.ts';
 export * from './cautions.ts';
 export * from './parameter.ts';
+export * from './profile.ts';
+export { shippedProfiles } from './profiles/index.ts';
 export * from './readings.ts';
+export * from './shown.ts';
 export * from './table.ts';
+export { partsOf } from './read-text.ts';
 export * from './value.ts';
+export * from './writing.ts';

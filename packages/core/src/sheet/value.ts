@@ -1,31 +1,45 @@
 // Typed text to value, value to text, both by the parameter's form. Nothing is mended silently: what is typed is kept beside what is meant.
-import { isElementId, isObject, isUlid, type Json, plainText, type Ulid } from '../name/index.ts';
+import { isElementId, isObject, isUlid, type Json, type Measure, plainText, type Ulid } from '../name/index.ts';
 import { bad, good, type Parsed, problem } from '../problem/index.ts';
-import { isZone, parseDuration, showFigure } from '../quantity/index.ts';
-import { imeiInBlocks, inBlocks, parseIccid, parseImei } from '../sums/index.ts';
+import { parseDuration, showFigure } from '../quantity/index.ts';
+import { imeiInBlocks, inBlocks } from '../sums/index.ts';
 import type { Form, Parameter } from './parameter.ts';
+import { readText } from './read-text.ts';
 
 export const isSecret = (value: unknown): value is { readonly secret: Ulid } =>
   isObject(value) && Object.keys(value).length === 1 && isUlid(value['secret']);
 
 const parseText = (form: Extract<Form, { is: 'text' }>, typed: string, path: string): Parsed<Json> => {
   if (typed.length > form.most) return bad(problem('long', path, { most: form.most, in: 'characters' }));
-  if (form.as === 'iccid') return parseIccid(typed, path);
-  if (form.as === 'imei') return parseImei(typed, path);
-  if (form.as === 'zone' && !isZone(typed))
-    return bad(problem('form', path, { want: 'a zone name such as Europe/Paris', got: typed.slice(0, 40) }));
-  return good(typed);
+  return form.as === undefined ? good(typed) : readText(form.as, typed, path);
 };
 
-const parseVolts = (typed: string, path: string): Parsed<number> => {
-  const found = /^\s*(\d{1,4}(?:[.,]\d{1,3})?)\s*(m?)v?\s*$/i.exec(typed);
-  if (!found) return bad(problem('form', path, { want: 'volts, as 12.6 V', got: typed.slice(0, 40) }));
-  return good(Math.round(Number((found[1] ?? '').replace(',', '.')) * (found[2] === '' ? 1000 : 1)));
+/** What a figure may be typed in, and how much of the measure each is. The first is taken where none is typed, but for bytes. */
+const scales: {
+  readonly [M in Measure]?: { readonly in: { readonly [unit: string]: number }; readonly want: string; readonly bare: boolean };
+} = {
+  mV: { in: { v: 1000, mv: 1 }, want: 'volts, as 12.6 V', bare: true },
+  mA: { in: { a: 1000, ma: 1 }, want: 'amperes, as 0.5 A or 500 mA', bare: true },
+  mW: { in: { w: 1000, mw: 1, kw: 1_000_000 }, want: 'watts, as 18 W', bare: true },
+  mm: { in: { m: 1000, cm: 10, mm: 1, km: 1_000_000 }, want: 'metres, as 5 m', bare: true },
+  B: { in: { b: 1, bytes: 1, kb: 1000, mb: 1e6, gb: 1e9 }, want: 'a number with B, kB, MB or GB', bare: false },
+  dBm: { in: { dbm: 1 }, want: 'dBm, as −97 dBm', bare: true },
+  dB: { in: { db: 1, dbi: 1 }, want: 'dB, as 3 dB', bare: true },
+  percent: { in: { '%': 1 }, want: 'percent, as 20 %', bare: true },
+};
+
+const parseScaled = (measure: Measure, typed: string, path: string): Parsed<number> => {
+  const scale = scales[measure];
+  if (scale === undefined) return parseCount(typed, path);
+  const found = /^\s*([\u2212-]?\d{1,12}(?:[.,]\d{1,3})?)\s*([a-z%]*)\s*$/i.exec(typed);
+  const unit = found?.[2]?.toLowerCase() ?? '';
+  const size = unit === '' ? (scale.bare ? Object.values(scale.in)[0] : undefined) : scale.in[unit];
+  if (found === null || size === undefined) return bad(problem('form', path, { want: scale.want, got: typed.slice(0, 40) }));
+  return good(Math.round(Number((found[1] ?? '').replace(',', '.').replace('\u2212', '-')) * size));
 };
 
 const parseFigure = (form: Extract<Form, { is: 'figure' }>, typed: string, path: string): Parsed<number> => {
-  const parsed: Parsed<number> =
-    form.measure === 'ms' ? parseDuration(typed, path) : form.measure === 'mV' ? parseVolts(typed, path) : parseCount(typed, path);
+  const parsed: Parsed<number> = form.measure === 'ms' ? parseDuration(typed, path) : parseScaled(form.measure, typed, path);
   return parsed.ok && (parsed.value < form.least || parsed.value > form.most)
     ? bad(problem('range', path, { least: form.least, most: form.most, got: parsed.value }))
     : parsed;
@@ -107,6 +121,7 @@ export const showValue = (of: Parameter | null, value: Json | undefined, label: 
   const { form } = of;
   if (form.is === 'text' && form.as === 'iccid') return inBlocks(plainText(value));
   if (form.is === 'text' && form.as === 'imei') return imeiInBlocks(plainText(value));
+  if (form.is === 'text' && form.as === 'eui') return plainText(value).replace(/(.{4})(?=.)/g, '$1 ');
   if (form.is === 'figure' && typeof value === 'number') return showFigure(value, form.measure);
   if (form.is === 'choice') return form.of.find((choice) => choice.value === value)?.label ?? plainText(value);
   if (form.is === 'yesno') return value === true ? form.yes : form.no;

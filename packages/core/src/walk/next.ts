@@ -3,12 +3,13 @@ import type { ElementId, LampName, SettingKey } from '../name/index.ts';
 import type { Speaker, State } from '../journal/index.ts';
 import { type Finding, openFindings, sayFinding } from '../check/index.ts';
 import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.ts';
+import type { Device } from '../sheet/index.ts';
 import { deviceWork } from './pending.ts';
 
 export type NextStep =
   | { readonly do: 'stop'; readonly finding: Finding }
-  | { readonly do: 'restart'; readonly device: ElementId | 'desk'; readonly keys: readonly SettingKey[]; readonly since: number }
-  | { readonly do: 'enter'; readonly device: ElementId | 'desk'; readonly keys: readonly SettingKey[] }
+  | { readonly do: 'restart'; readonly device: Device; readonly keys: readonly SettingKey[]; readonly since: number }
+  | { readonly do: 'enter'; readonly device: Device; readonly keys: readonly SettingKey[] }
   | { readonly do: 'lamp'; readonly result: LampResult }
   | { readonly do: 'nothing'; readonly due: { readonly lamp: LampName; readonly at: number } | null };
 
@@ -38,7 +39,8 @@ export const nextStep = (state: State, line: Line, findings: readonly Finding[])
 
 const isNone = (state: State, path: ElementId): boolean => state.none[`|${path}`] !== undefined;
 
-const device = (of: ElementId | 'desk', speaker: Speaker): string => (of === 'desk' ? 'the desk' : speaker.element(of));
+/** Devices that somebody else looks after. */
+const theirs = (of: Device): boolean => of === 'desk' || of === 'it';
 
 const named = (keys: readonly SettingKey[], speaker: Speaker, one: string): string => {
   const [first] = keys;
@@ -55,14 +57,14 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
     case 'restart': {
       const what = named(step.keys, speaker, 'the new ');
       const verb = step.keys.length === 1 ? 'is' : 'are';
-      return step.device === 'desk'
-        ? `Have the desk put ${what} in force; then prove the call again.`
-        : `Restart ${device(step.device, speaker)} so that ${what} ${verb} in force; then prove the call again.`;
+      return theirs(step.device)
+        ? `Have ${speaker.device(step.device)} put ${what} in force; then prove the call again.`
+        : `Restart ${speaker.device(step.device)} so that ${what} ${verb} in force; then prove the call again.`;
     }
     case 'enter':
-      return step.device === 'desk'
-        ? `Have the desk enter ${named(step.keys, speaker, '')}.`
-        : `Enter ${named(step.keys, speaker, '')} on ${device(step.device, speaker)}.`;
+      return theirs(step.device)
+        ? `Have ${speaker.device(step.device)} enter ${named(step.keys, speaker, '')}.`
+        : `Enter ${named(step.keys, speaker, '')} on ${speaker.device(step.device)}.`;
     case 'lamp':
       return step.result.next === null ? '' : sayReason(step.result.next, speaker);
     case 'nothing':
@@ -70,9 +72,11 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
   }
 };
 
+export type WhoNext = 'you' | 'desk' | 'IT' | 'the clock';
 /** Who has to act. */
-export const whoNext = (step: NextStep): 'you' | 'desk' | 'the clock' => {
+export const whoNext = (step: NextStep): WhoNext => {
   if (step.do === 'nothing') return 'the clock';
+  if ((step.do === 'restart' || step.do === 'enter') && step.device === 'it') return 'IT';
   const code = step.do === 'lamp' ? step.result.next?.code : null;
   if (code === 'next-check-in') return 'the clock';
   return code === 'next-account' ||

@@ -1,11 +1,11 @@
 // What waits on each device: settings that are wanted and not entered, and settings that are entered and not known to be in force.
-import { type ElementId, isSettingKey, keyParts, type SettingKey } from '../name/index.ts';
+import { isSettingKey, keyParts, type SettingKey } from '../name/index.ts';
 import { comparePos, elementsOf, present, type State, stageOf, wanted } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
-import { bindingsOf, definitionOf, deviceOf } from '../sheet/index.ts';
+import { bindingsOf, definitionOf, type Device, deviceOf, onceDevices } from '../sheet/index.ts';
 
 export type DeviceWork = {
-  readonly device: ElementId | 'desk';
+  readonly device: Device;
   readonly toEnter: readonly SettingKey[];
   readonly toRestart: readonly SettingKey[];
   /** Order key of the newest of the entered ones: the timer runs from there. */
@@ -14,16 +14,17 @@ export type DeviceWork = {
   readonly moved: boolean;
 };
 
-/** The work on each device, in the order of the line: modems, units, desk. Devices with nothing to do are left out. */
+/** The work on each device, in the order of the line: modems, units, local devices, desk, then IT, portal and computer. Devices with nothing to do are left out. */
 export const deviceWork = (state: State): DeviceWork[] => {
-  const bindings = bindingsOf(asPlanned(state));
+  const view = asPlanned(state);
+  const bindings = bindingsOf(view);
   const here = new Set(present(state).map(({ id }) => id));
   const keys = [...new Set([...Object.keys(state.settings), ...Object.keys(state.device)])].filter(isSettingKey);
-  const work = new Map<ElementId | 'desk', { toEnter: SettingKey[]; toRestart: SettingKey[] }>();
+  const work = new Map<Device, { toEnter: SettingKey[]; toRestart: SettingKey[] }>();
   for (const key of keys) {
     const of = definitionOf(key);
     const { element } = keyParts(key);
-    const device = of === null || (element !== null && !here.has(element)) ? null : deviceOf(of, key, bindings);
+    const device = of === null || (element !== null && !here.has(element)) ? null : deviceOf(of, key, bindings, view);
     if (device === null) continue;
     const at = work.get(device) ?? { toEnter: [], toRestart: [] };
     work.set(device, at);
@@ -32,7 +33,8 @@ export const deviceWork = (state: State): DeviceWork[] => {
       at.toEnter.push(key);
     else if (stage === 'entered' || stage === 'applied') at.toRestart.push(key);
   }
-  const devices = [...elementsOf(state, 'modem').map(({ id }) => id), ...elementsOf(state, 'unit').map(({ id }) => id), 'desk' as const];
+  const holders = (['modem', 'unit', 'device'] as const).flatMap((group) => elementsOf(state, group).map(({ id }) => id));
+  const devices: readonly Device[] = [...holders, ...onceDevices];
   return devices.flatMap((device) => {
     const { toEnter, toRestart } = work.get(device) ?? { toEnter: [], toRestart: [] };
     if (toEnter.length + toRestart.length === 0) return [];

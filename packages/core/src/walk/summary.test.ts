@@ -1,18 +1,18 @@
-import { shippedHouse } from '../house/index.ts';
+import { shippedRules } from '../lamp/index.ts';
 import { emptyState } from '../journal/index.ts';
 import { onePath } from '../lamp/testing.ts';
 import { deskStream } from '../name/index.ts';
 import { byUrgency, summary, type Summary, zoneOf } from './index.ts';
 
 const of = (m: ReturnType<typeof onePath>['m']): Summary => {
-  const made = summary(m.state, { house: shippedHouse, heard: [], now: m.now, traits: () => null, person: () => 'Ines' });
+  const made = summary(m.state, { ...shippedRules, heard: [], now: m.now, traits: () => null, person: () => 'Ines' });
   if (made === null) throw new Error('the station is open');
   return made;
 };
 
 test('a stream without a station has no row', () =>
   expect(
-    summary(emptyState(deskStream), { house: shippedHouse, heard: [], now: onePath().m.now, traits: () => null, person: () => null }),
+    summary(emptyState(deskStream), { ...shippedRules, heard: [], now: onePath().m.now, traits: () => null, person: () => null }),
   ).toBeNull());
 test('a station wants a person where a lamp failed or fell, or a stop is open, and not where it is merely unfinished', () => {
   const { m, unit, sim } = onePath();

@@ -1,18 +1,17 @@
 // A station in one row: its line, the one thing to do next, who acts, and whether it wants a person.
 import { settingKey } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
-import type { House } from '../house/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
-import { asPlanned, type Heard, lamps, type Line } from '../lamp/index.ts';
+import { asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
 import type { Instant } from '../quantity/index.ts';
-import { nextStep, sayNext, whoNext } from './next.ts';
+import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
 
 export type Summary = {
   readonly name: string;
   readonly demo: boolean;
   readonly line: Line;
   readonly next: string;
-  readonly who: 'you' | 'desk' | 'the clock';
+  readonly who: WhoNext;
   readonly urgent: boolean;
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
@@ -25,14 +24,11 @@ export const zoneOf = (state: State): string => {
 };
 
 /** Null for a stream in which no station was opened. */
-export const summary = (
-  state: State,
-  by: { house: House; heard: readonly Heard[]; now: Instant; traits: Around['traits']; person: PersonName },
-): Summary | null => {
+export const summary = (state: State, by: JudgedBy & { now: Instant; traits: Around['traits']; person: PersonName }): Summary | null => {
   if (state.station === null) return null;
   const { name, demo } = state.station;
   const line = lamps(state, by);
-  const findings = check(asPlanned(state), { traits: by.traits, demo });
+  const findings = check(asPlanned(state), { traits: by.traits, demo, now: by.now });
   const step = nextStep(state, line, findings);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   return {

@@ -6,7 +6,7 @@ import { instant } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { deviceWork, nextStep, sayNext, whoNext } from './index.ts';
 
-const step = (m: StationMaker) => nextStep(m.state, m.line(), check(asPlanned(m.state), { traits: () => null, demo: true }));
+const step = (m: StationMaker) => nextStep(m.state, m.line(), check(asPlanned(m.state), { traits: () => null, demo: true, now: 0 }));
 const said = (m: StationMaker): string =>
   sayNext(
     step(m),

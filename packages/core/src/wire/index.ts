@@ -1,4 +1,12 @@
-export * as line from './line/records.ts';
-export { lineWhy } from './line/words.en.ts';
-export type { LineFault, LineRecord, LineWhy } from './line/records.ts';
+export { bytesOf, type Call, clockRefuses, type Ear, type Fate, joined, type Piece, type Read } from './call.ts';
+export { contactIdCheck } from './dc09/contact-id.ts';
+export { crc16 } from './dc09/crc.ts';
+export { clockWindow } from './dc09/ear.ts';
+export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame, writeFrame } from './dc09/frames.ts';
+export { ears, isListenerKind, type ListenerKind, listenerKinds, listenerWords, whyWords } from './listeners.ts';
 export * from './sealed/box.ts';
+export { type Found, foundLabels, type FoundName } from './answer/found.ts';
+export { mask, maskText } from './answer/mask.ts';
+export { mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
+export { cmeErrors } from './at/errors.ts';
+export { type Technology, technologies } from './at/causes.ts';

@@ -19,6 +19,7 @@ const lists: readonly { status: Status; label: string; empty: string }[] = [
   { status: 'matched', label: 'Live calls', empty: 'No call has arrived yet.' },
   { status: 'unknown', label: 'Unknown callers', empty: 'Nobody unknown has called.' },
   { status: 'not understood', label: 'Not understood', empty: 'Everything that came was understood.' },
+  { status: 'refused', label: 'Refused', empty: 'Nothing was refused for its clock.' },
 ];
 const Limit = ({ of }: { of: Parameter }) => {
   const state = useStream(deskStream)?.state ?? emptyState(deskStream);

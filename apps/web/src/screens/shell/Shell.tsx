@@ -18,22 +18,26 @@ const Place = ({ to, children }: { to: string; children: string }) => (
   </NavLink>
 );
 
-const deliveryWords = ({ waiting, refused, connected }: { waiting: number; refused: number; connected: boolean }): string => {
+type Deliveries = { writing: number; waiting: number; refused: number; connected: boolean };
+
+const deliveryWords = ({ writing, waiting, refused, connected }: Deliveries): string => {
   const parts = [
     refused > 0 ? `${refused} not accepted` : null,
     waiting > 0
       ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} for ${connected ? 'the desk' : 'a network'}`
       : refused > 0
         ? null
-        : connected
-          ? 'all entries delivered'
-          : 'no network, nothing waits',
+        : writing > 0
+          ? 'being written down'
+          : connected
+            ? 'all entries delivered'
+            : 'no network, nothing waits',
   ];
   return parts.filter((part) => part !== null).join(' · ');
 };
 
 export const Shell = () => {
-  const { person, theme, waiting, refused, connected, askPerson, trouble } = useLive();
+  const { person, theme, writing, waiting, refused, connected, askPerson, trouble } = useLive();
   const people = usePeople();
   const [delivery, setDelivery] = useState(false);
   const go = useNavigate();
@@ -42,6 +46,9 @@ export const Shell = () => {
   }, [theme]);
   useHotkeys('g>s', () => void go('/stations'));
   useHotkeys('g>d', () => void go('/desk'));
+  useHotkeys('g>y', () => void go('/yard'));
+  useHotkeys('g>a', () => void go('/across'));
+  useHotkeys('g>h', () => void go('/rules'));
   return (
     <div className="flex h-full flex-col">
       <a href="#page" className="absolute -left-[999px] focus:left-2 focus:z-10 focus:bg-slip focus:p-2">
@@ -52,7 +59,10 @@ export const Shell = () => {
         <span className="mr-3 font-bold">Green Lamp</span>
         <nav aria-label="Places" className="flex">
           <Place to="/stations">Stations</Place>
+          <Place to="/across">Across</Place>
           <Place to="/desk">Desk</Place>
+          <Place to="/yard">Yard</Place>
+          <Place to="/rules">Rules</Place>
         </nav>
         <span role="status" className="sr-only">
           {connected ? 'The desk answers.' : 'The desk does not answer.'}
@@ -74,7 +84,7 @@ export const Shell = () => {
             setDelivery(true);
           }}
         >
-          {deliveryWords({ waiting, refused, connected })}
+          {deliveryWords({ writing, waiting, refused, connected })}
         </button>
         <button
           type="button"

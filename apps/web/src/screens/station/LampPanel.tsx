@@ -31,6 +31,7 @@ const readingDraft = (reading: Reading, path: ElementId | null, value: string | 
       what: reading.what,
       value,
       in: reading.form.is === 'number' ? reading.form.measure : null,
+      origin: 'typed',
       from: at,
       to: at,
       simulated: false,

@@ -9,8 +9,21 @@ import type { Station } from '../../store/use-station.ts';
 import { LampPanel } from './LampPanel.tsx';
 
 const ofChapter: { readonly [chapter: string]: RegExp } = {
-  sheet: /^(?:setting|element|station|placed|card|antenna|cable|unit|door|finding|secret|note)/,
+  sheet: /^(?:setting|element|station|placed|card|antenna|cable|unit|door|finding|secret|note|house|profile)/,
+  bench: /^(?:capture|reading|declaration|card|setting\.staged)/,
+  signal: /^(?:hold|reading|antenna|placed|door)/,
   proof: /^(?:call|placed|card|cable|unit|setting\.staged)/,
+  handover: /^(?:house|profile|finding|none|note)/,
+};
+
+/** Lamps whose readings belong to a chapter, where it is about some only. */
+const lampsOf: { readonly [chapter: string]: readonly string[] } = { signal: ['Signal'] };
+
+const inChapter = ({ entry }: PlacedEntry, chapter: string): boolean => {
+  if (ofChapter[chapter]?.test(entry.kind) !== true) return false;
+  const lamps = lampsOf[chapter];
+  const lamp = isObject(entry.data) ? entry.data['lamp'] : undefined;
+  return lamps === undefined || typeof lamp !== 'string' || lamps.includes(lamp);
 };
 
 const bearsOn = ({ entry }: PlacedEntry, lamp: LampResult): boolean => {
@@ -25,7 +38,7 @@ export const Margin = ({ station, chosen, close }: { station: Station; chosen: L
   const [most, setMost] = useState(step);
   const bench = new Set(Object.values(station.state.evidence).flatMap(({ entry, place }) => (place === 'bench' ? [entry] : [])));
   const slips = station.entries
-    .filter((placed) => (chosen === null ? (ofChapter[chapter]?.test(placed.entry.kind) ?? false) : bearsOn(placed, chosen)))
+    .filter((placed) => (chosen === null ? inChapter(placed, chapter) : bearsOn(placed, chosen)))
     .sort((a, b) => comparePos(b.pos, a.pos));
   const strange = Object.entries(station.state.strange);
   return (

@@ -1,16 +1,20 @@
 // The runner at the foot: the step in hand, its timer, the sign to wait for, at most two buttons. Always in the same place.
 import { useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { minutes, seconds } from '@green-lamp/core/quantity';
-import { sayNext } from '@green-lamp/core/walk';
+import { seconds } from '@green-lamp/core/quantity';
+import { isOnceDevice } from '@green-lamp/core/sheet';
+import { type DeviceWork, sayNext } from '@green-lamp/core/walk';
 import { Press } from '../../parts/Press.tsx';
 import { deviceName, enteredOnDevice, restartedDevice } from '../../commands/device.ts';
 import { type Station, useNow } from '../../store/use-station.ts';
 import { useDoor } from './door.ts';
 
-/** A modem's start: usual and late, common practice, no source. */
-const usual = seconds(60);
-const late = seconds(90);
+/** From power to ready as the adopted profile has it, else a modem's minute; late is half as long again: common practice, no source. */
+const bootOf = ({ state, rules }: Station, device: DeviceWork['device'] | undefined): { usual: number; late: number } => {
+  const group = state.elements.find(({ id }) => id === device)?.group;
+  const usual = rules.profiles.find(({ role }) => role === group)?.boot ?? seconds(60);
+  return { usual, late: usual * 1.5 };
+};
 
 const clock = (of: number): string => {
   const whole = Math.max(0, Math.floor(of / 1000));
@@ -18,14 +22,15 @@ const clock = (of: number): string => {
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 };
 
-const Bar = ({ ran }: { ran: number }) => {
-  const share = Math.min(1, ran / minutes(2));
+const Bar = ({ ran, usual, late }: { ran: number; usual: number; late: number }) => {
+  const whole = usual * 2;
+  const share = Math.min(1, ran / whole);
   return (
     <svg width="100%" height="14" aria-hidden="true" focusable="false" preserveAspectRatio="none" viewBox="0 0 1000 14">
       <rect x="0" y="4" width="1000" height="6" fill="var(--rule)" />
       <rect x="0" y="4" width={1000 * share} height="6" fill="var(--brass-edge)" />
-      <rect x={(1000 * usual) / minutes(2)} y="1" width="2" height="12" fill="var(--ink-2)" />
-      <rect x={(1000 * late) / minutes(2)} y="0" width="3" height="14" fill="var(--ink)" />
+      <rect x={(1000 * usual) / whole} y="1" width="2" height="12" fill="var(--ink-2)" />
+      <rect x={(1000 * late) / whole} y="0" width="3" height="14" fill="var(--ink)" />
     </svg>
   );
 };
@@ -43,11 +48,12 @@ export const Runner = ({ station }: { station: Station }) => {
   useHotkeys(restartedDevice.key, () => {
     if (restart !== undefined) restartedDevice.run({ station, work: restart }, () => undefined);
   });
+  const { usual, late } = bootOf(station, restart?.device);
   const ran = restart?.since == null ? null : Math.max(0, now - restart.since);
   return (
     <section
       aria-label="Step in hand"
-      className="flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2"
+      className="station-runner flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2"
     >
       <span className="mono min-w-[104px] text-timer font-semibold whitespace-nowrap" role="timer" aria-label="Time in this step">
         {ran === null ? '' : clock(ran)}
@@ -57,14 +63,14 @@ export const Runner = ({ station }: { station: Station }) => {
           <>
             <p>
               <strong>
-                {restart.device === 'desk'
-                  ? 'The desk takes it over.'
+                {isOnceDevice(restart.device)
+                  ? `${deviceName(station, restart.device).replace(/^./, (first) => first.toUpperCase())} takes it over.`
                   : `${deviceName(station, restart.device).replace(/^./, (first) => first.toUpperCase())} restarts.`}
               </strong>{' '}
               Wait for: its network sign, as its papers have it. Usually {usual / 1000} s, late at {late / 1000} s.
               {ran > late && ' It is late now.'}
             </p>
-            <Bar ran={ran} />
+            <Bar ran={ran} usual={usual} late={late} />
           </>
         ) : (
           <p>

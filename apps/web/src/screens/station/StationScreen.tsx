@@ -1,5 +1,5 @@
 // A station: its line across the top, always there; chapters in the order of the work; the margin of slips; the runner at the foot.
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { isStream, type Stream } from '@green-lamp/core/name';
@@ -14,14 +14,23 @@ import { Runner } from './Runner.tsx';
 
 /** Chapters that are drawn, under the number that each keeps for good. */
 const chapters = [
+  { key: '1', to: 'plan', label: 'Plan' },
   { key: '2', to: 'sheet', label: 'Sheet' },
+  { key: '3', to: 'bench', label: 'Bench' },
+  { key: '4', to: 'signal', label: 'Signal' },
   { key: '5', to: 'proof', label: 'Proof' },
+  { key: '8', to: 'handover', label: 'Handover' },
 ] as const;
 
-/** Low windows and scrolled pages fold the circuit into one row. */
-const useFolded = (strands: number): { folded: boolean; onScroll: (of: HTMLElement) => void } => {
+/** Low windows and scrolled pages fold the circuit into one row. The page is scrolled by what the line above it grew or shrank, so that nothing moves under a finger. */
+const useFolded = (
+  strands: number,
+): { folded: boolean; line: RefObject<HTMLElement | null>; page: RefObject<HTMLDivElement | null>; onScroll: () => void } => {
   const low = useCallback((): boolean => window.innerHeight < 640 || (strands > 3 && window.innerHeight < 900), [strands]);
   const [folded, setFolded] = useState(low);
+  const line = useRef<HTMLElement>(null);
+  const page = useRef<HTMLDivElement>(null);
+  const height = useRef<number | null>(null);
   useEffect(() => {
     const look = (): void => {
       setFolded(low());
@@ -32,15 +41,19 @@ const useFolded = (strands: number): { folded: boolean; onScroll: (of: HTMLEleme
       window.removeEventListener('resize', look);
     };
   }, [low]);
-  const onScroll = useCallback(
-    (of: HTMLElement) => {
-      const room = of.scrollHeight - of.clientHeight;
-      if (of.scrollTop > 60 && room > 320) setFolded(true);
-      else if (of.scrollTop === 0) setFolded(low());
-    },
-    [low],
-  );
-  return { folded, onScroll };
+  useLayoutEffect(() => {
+    const is = line.current?.offsetHeight ?? 0;
+    if (height.current !== null && page.current !== null) page.current.scrollTop += is - height.current;
+    height.current = is;
+  }, [folded]);
+  const onScroll = useCallback(() => {
+    const of = page.current;
+    if (of === null) return;
+    const whole = line.current?.offsetHeight ?? 0;
+    if (of.scrollTop > whole && of.scrollHeight - of.clientHeight > 2 * whole) setFolded(true);
+    else if (of.scrollTop === 0) setFolded(low());
+  }, [low]);
+  return { folded, line, page, onScroll };
 };
 
 export const StationScreen = () => {
@@ -59,7 +72,7 @@ const OpenStation = ({ stream }: { stream: Stream }) => {
 };
 
 const Drawn = ({ station }: { station: Station }) => {
-  const { folded, onScroll } = useFolded(station.line.strands.length);
+  const { folded, line, page, onScroll } = useFolded(station.line.strands.length);
   const { chosen, open, close } = useDoor(station);
   const go = useNavigate();
   const margin = useRef<HTMLElement>(null);
@@ -75,7 +88,7 @@ const Drawn = ({ station }: { station: Station }) => {
   const next = sayNext(station.step, speaker);
   return (
     <div className="flex h-full flex-col">
-      <section aria-label="The line" className="shrink-0 border-b border-rule-2 bg-sheet px-5 pt-2">
+      <section ref={line} aria-label="The line" className="station-line shrink-0 border-b border-rule-2 bg-sheet px-5 pt-2">
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h1 className="text-head font-bold">{station.state.station?.name}</h1>
           <p className="text-note">
@@ -100,7 +113,7 @@ const Drawn = ({ station }: { station: Station }) => {
               key={to}
               to={`/stations/${station.stream}/${to}`}
               className={({ isActive }) =>
-                `flex h-11 items-center gap-3 border-l-[5px] px-5 font-semibold ${isActive ? 'border-brass-edge bg-sheet' : 'border-transparent text-brass-ink'}`
+                `flex h-11 items-center gap-3 border-l-[5px] px-3 font-semibold ${isActive ? 'border-brass-edge bg-sheet' : 'border-transparent text-brass-ink'}`
               }
             >
               <span className="text-small" aria-hidden="true">
@@ -110,15 +123,7 @@ const Drawn = ({ station }: { station: Station }) => {
             </NavLink>
           ))}
         </nav>
-        <div
-          className="station-page bg-sheet"
-          onScroll={({ currentTarget }) => {
-            onScroll(currentTarget);
-          }}
-          tabIndex={0}
-          role="region"
-          aria-label="Chapter"
-        >
+        <div ref={page} className="station-page bg-sheet" onScroll={onScroll} tabIndex={0} role="region" aria-label="Chapter">
           <Outlet context={station} />
         </div>
         <aside ref={margin} aria-label="Margin" className="station-margin bg-ground" tabIndex={0}>

@@ -1,43 +1,32 @@
-// Every rule. Adding one is its file and a line here.
+// Every rule: those written by hand, in the order of the line, then those that follow from agreements.
+import { agreements } from '../../sheet/index.ts';
+import { ruleOf } from '../agree.ts';
 import type { Rule } from '../rule.ts';
-import { apnForm } from './bearer/apn-form.ts';
-import { roamingOff } from './bearer/roaming-off.ts';
-import { accountAgrees } from './call/account-agrees.ts';
-import { accountForm } from './call/account-form.ts';
-import { pathsToldApart } from './call/paths-told-apart.ts';
-import { iccidCheckDigit } from './card/iccid-check-digit.ts';
-import { imeiCheckDigit } from './card/imei-check-digit.ts';
-import { simFitsSlot } from './card/sim-fits-slot.ts';
-import { serialFrameAgrees } from './inputs/serial-frame-agrees.ts';
-import { serialSpeedAgrees } from './inputs/serial-speed-agrees.ts';
-import { factoryPassword } from './reach/factory-password.ts';
-import { deskHostAgrees } from './route/desk-host-agrees.ts';
-import { deskHostForm } from './route/desk-host-form.ts';
-import { deskPortAgrees } from './route/desk-port-agrees.ts';
-import { exampleLeftIn } from './route/example-left-in.ts';
-import { portPossible } from './route/port-possible.ts';
-import { oneCardTwice } from './standby/one-card-twice.ts';
-import { prioritiesDiffer } from './standby/priorities-differ.ts';
-import { graceOutlastsTest } from './watch/grace-outlasts-test.ts';
+import { bearer } from './bearer.ts';
+import { call } from './call.ts';
+import { card } from './card.ts';
+import { inputs } from './inputs.ts';
+import { network } from './network.ts';
+import { power } from './power.ts';
+import { reach } from './reach.ts';
+import { route } from './route.ts';
+import { serial } from './serial.ts';
+import { signal } from './signal.ts';
+import { standby } from './standby.ts';
+import { watch } from './watch.ts';
 
 export const rules: readonly Rule[] = [
-  iccidCheckDigit,
-  imeiCheckDigit,
-  simFitsSlot,
-  apnForm,
-  roamingOff,
-  deskHostAgrees,
-  deskPortAgrees,
-  portPossible,
-  deskHostForm,
-  exampleLeftIn,
-  accountAgrees,
-  accountForm,
-  pathsToldApart,
-  serialSpeedAgrees,
-  serialFrameAgrees,
-  prioritiesDiffer,
-  oneCardTwice,
-  graceOutlastsTest,
-  factoryPassword,
+  ...power,
+  ...serial,
+  ...inputs,
+  ...card,
+  ...signal,
+  ...bearer,
+  ...route,
+  ...network,
+  ...call,
+  ...standby,
+  ...watch,
+  ...reach,
+  ...agreements.flatMap((agreement) => ruleOf(agreement) ?? []),
 ];

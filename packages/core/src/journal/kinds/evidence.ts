@@ -1,7 +1,6 @@
-import { isElementId, isGrade, isLampName, isMeasure, type ElementId, type LampName, perPathLamp } from '../../name/index.ts';
-import { fields, flag, json, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
+import { isElementId, isGrade, isLampName, type ElementId, type LampName, perPathLamp } from '../../name/index.ts';
+import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
-import { readingOf } from '../../sheet/readings.ts';
 import type { HowAttributed } from '../evidence.ts';
 import { kind } from '../kind.ts';
 import { isAfter } from '../order.ts';
@@ -11,37 +10,6 @@ import { noneKey, type State } from '../state/state.ts';
 const lamp = known(isLampName, 'a lamp');
 const path = orNull(known(isElementId, 'a path'));
 const how = oneOf(['address', 'tag', 'drill', 'pool', 'flag', 'only', 'told', 'unknown']);
-
-export const readingTaken = kind(
-  'reading.taken',
-  1,
-  fields({
-    lamp,
-    path,
-    what: words(40),
-    value: json,
-    in: orNull(known(isMeasure, 'a measure')),
-    from: known(isInstant, 'an instant'),
-    to: known(isInstant, 'an instant'),
-    simulated: flag,
-  }),
-  (state, data, { entry, pos, skew }) =>
-    withEvidence(state, {
-      entry: entry.id,
-      what: 'reading',
-      grade: readingOf(data.what)?.grade ?? null,
-      bears: [{ lamp: data.lamp, path: data.path }],
-      ord: pos.ord,
-      from: Math.min(data.from + skew, pos.ord),
-      to: Math.min(data.to + skew, pos.ord),
-      outcome: 'good',
-      told: false,
-      simulated: data.simulated,
-      facts: { what: data.what, value: data.value, in: data.in },
-      kindOf: data.what,
-      receiver: null,
-    }),
-);
 
 export const declarationMade = kind(
   'declaration.made',

@@ -1,11 +1,14 @@
 // Every kind of entry that this version folds.
 import type { Json } from '../../name/index.ts';
-import { bad, type Parsed, problem } from '../../problem/index.ts';
+import type { Parsed } from '../../problem/index.ts';
 import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
-import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted, readingTaken } from './evidence.ts';
+import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
+import { captureKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
+import { askNoted, stepDone } from './plan.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
+import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged } from './setting.ts';
 import { elementAdded, elementLabelled, elementRemoved, personAdded, stationNamed, stationOpened } from './station.ts';
 
@@ -24,7 +27,9 @@ const list = [
   cableChanged,
   unitReplaced,
   doorShut,
+  captureKept,
   readingTaken,
+  holdRun,
   declarationMade,
   noneAccepted,
   findingAccepted,
@@ -32,6 +37,12 @@ const list = [
   callAttributed,
   noteWritten,
   secretRevealed,
+  housePublished,
+  houseAdopted,
+  profilePublished,
+  profileAdopted,
+  stepDone,
+  askNoted,
 ] as const;
 
 type Listed = (typeof list)[number];
@@ -46,12 +57,17 @@ export const versionOf = (name: KindName): number => byName.get(name)?.v ?? 1;
 
 export type Known = { [N in KindName]: { kind: N; data: DataOf<N> } }[KindName];
 
-/** An entry's data by its kind; null for a kind or version that this program does not know yet. */
+/** An entry's data by its kind, earlier versions brought up; null for a kind or version that this program does not know yet. */
 export const readData = (entry: Pick<Entry, 'kind' | 'v' | 'data'>): Parsed<Known | null> => {
   const of = byName.get(entry.kind);
   if (of === undefined || entry.v > of.v) return { ok: true, value: null };
-  if (entry.v < of.v) return bad(problem('range', 'v', { least: of.v, most: of.v, got: entry.v }));
-  const parsed = of.parse(entry.data, 'data');
+  let data: unknown = entry.data;
+  for (const upgrade of of.upgrades.slice(entry.v - 1)) {
+    const next = upgrade(data, 'data');
+    if (!next.ok) return next;
+    data = next.value;
+  }
+  const parsed = of.parse(data, 'data');
   return parsed.ok ? { ok: true, value: { kind: entry.kind, data: parsed.value } as unknown as Known } : parsed; // kind and data come from one row of the list
 };
 

@@ -1,12 +1,12 @@
 // What stands in a stream after its entries: plain JSON in parts. It holds what stands, not history, so its size does not grow with the journal.
-import type { ElementId, Group, Json, LampName, Origin, StageOnDevice, Stream, Ulid } from '../../name/index.ts';
-import type { SheetElement } from '../../sheet/index.ts';
+import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, Stream, Ulid } from '../../name/index.ts';
+import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
 import type { Evidence } from '../evidence.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 1;
+export const foldVersion = 3;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -34,6 +34,20 @@ export type Element = SheetElement & { readonly gone: boolean };
 export type Accepted = { readonly reason: string; readonly pos: Pos; readonly who: Who };
 export type AcceptedFinding = Accepted & { readonly about: string };
 
+export type Said = { readonly done: boolean; readonly words: string; readonly pos: Pos; readonly who: Who };
+export type Asked = {
+  readonly asked: string;
+  readonly ticket: string;
+  readonly askedOn: string | null;
+  readonly chaseOn: string | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
+/** One version of house rules or of a profile, by its contents. */
+export type Pin = { readonly id: string; readonly version: number; readonly hash: Sha256 };
+export const pinName = ({ id, version }: { id: string; version: number }): string => `${id} ${version}`;
+
 export type State = {
   readonly stream: Stream;
   readonly count: number;
@@ -54,6 +68,14 @@ export type State = {
   /** The last entry that moved a value on a device, put one in force, placed the station or changed its hardware. */
   readonly changed: Pos | null;
   readonly people: { readonly [person: string]: string };
+  /** Steps of a menu, things packed, tasks of a visit: by name, as last said. */
+  readonly steps: { readonly [what: string]: Said };
+  /** What was asked of whom, by setting. */
+  readonly asks: { readonly [key: string]: Asked };
+  /** What a station is judged by; the shipped default where nothing was adopted. */
+  readonly adopted: { readonly [R in 'house' | ProfileRole]?: Pin };
+  /** In the streams of house rules and profiles: every version, by `id version`. */
+  readonly published: { readonly [name: string]: Pin & { readonly body: Json } };
   /** Kinds from a newer version: kept and counted, not folded. */
   readonly strange: { readonly [kindAndVersion: string]: number };
 };
@@ -75,6 +97,10 @@ export const emptyState = (stream: Stream): State => ({
   picked: {},
   changed: null,
   people: {},
+  steps: {},
+  asks: {},
+  adopted: {},
+  published: {},
   strange: {},
 });
 

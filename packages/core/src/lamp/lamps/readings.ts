@@ -8,10 +8,12 @@ import { allStale, failedSince, lowered, onBench, readOf, standingOf, weighed, t
 
 export type Answer = { is: Verdict; because: readonly Reason[]; on: readonly Weighed[]; next?: Reason | null };
 
+const isRead = ({ what }: Weighed['evidence']): boolean => what === 'reading' || what === 'hold';
+
 /** Newest first goes in; for each sort of reading a real one before a simulated one, then the newest. */
 export const readingsBy = (standing: readonly Weighed[]): Map<string, Weighed> => {
   const by = new Map<string, Weighed>();
-  for (const one of standing.filter(({ evidence }) => evidence.what === 'reading')) {
+  for (const one of standing.filter(({ evidence }) => isRead(evidence))) {
     const { what } = readOf(one.evidence);
     const there = by.get(what);
     if (there === undefined || (there.evidence.simulated && !one.evidence.simulated)) by.set(what, one);
@@ -34,7 +36,7 @@ export const settle = (
   const standing = standingOf(of);
   const read = readingsBy(standing);
   const word = standing.find(({ evidence }) => evidence.what === 'declaration' && evidence.outcome !== 'bad');
-  const newest = read.size > 0 ? (standing.find(({ evidence }) => evidence.what === 'reading') ?? null) : (word ?? null);
+  const newest = read.size > 0 ? (standing.find(({ evidence }) => isRead(evidence)) ?? null) : (word ?? null);
   const failed = failedSince(lamp, of, newest?.evidence ?? null);
   if (failed !== null) return failed;
   if (read.size === 0) {

@@ -18,8 +18,9 @@ export const parseImei = (typed: string, path = ''): Parsed<string> => {
   return /^\d{15}$/.test(digits) ? good(digits) : bad(problem('form', path, { want: '15 digits', got: typed.slice(0, 40) }));
 };
 
-/** The digit that a number should end in, or null where it does end in it. Takes digits with their check digit. */
+/** The digit that a number should end in, or null where it does end in it. Takes digits with their check digit; anything else has none and gives null. */
 export const wrongCheckDigit = (digits: string): { got: string; want: string } | null => {
+  if (!/^\d{2,}$/.test(digits)) return null;
   const want = luhnDigit(digits.slice(0, -1));
   const got = digits.slice(-1);
   return got === want ? null : { got, want };

@@ -1,6 +1,7 @@
 // The line protocol: `account;instant;key=value;…` in UTF-8, one record up to LF, CR ignored. Our own, for anything that can open a socket.
 // A cutter makes records of bytes in any pieces; the reader judges one record's form and nothing else.
 import { parseRfc3339 } from '../../quantity/index.ts';
+import { joined } from '../call.ts';
 
 /** Most bytes of a record, without its LF. */
 export const mostBytes = 4096;
@@ -10,13 +11,6 @@ export type Cut = { kind: 'record'; bytes: Uint8Array } | { kind: 'oversize'; by
 /** Bytes that wait for their LF; `dropping` once a record has grown past its limit. */
 export type Cutter = { held: Uint8Array; dropping: boolean };
 export const newCutter: Cutter = { held: new Uint8Array(0), dropping: false };
-
-const joined = (a: Uint8Array, b: Uint8Array): Uint8Array => {
-  const both = new Uint8Array(a.length + b.length);
-  both.set(a);
-  both.set(b, a.length);
-  return both;
-};
 
 /** Takes what arrived, gives the records that are whole. An oversize record is told of once, as soon as it is over, with its first bytes; the rest up to its LF is dropped. */
 export const cut = (was: Cutter, arrived: Uint8Array): { cutter: Cutter; cuts: Cut[] } => {

@@ -1,15 +1,17 @@
 // Proof: what is asked, what arrived, and the calls of this station as they come.
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { elementsOf, wanted } from '@green-lamp/core/journal';
 import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
 import { instant } from '@green-lamp/core/quantity';
+import { isListenerKind, type ListenerKind, listenerWords } from '@green-lamp/core/wire';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { FrameRow } from '../../../../parts/FrameRow.tsx';
 import { Empty, Waiting } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
 import { useLive } from '../../../../store/live.ts';
-import type { FrameView } from '../../../../store/wire-types.ts';
+import type { FrameView, ListenerState } from '../../../../store/wire-types.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { useChapter } from '../../door.ts';
@@ -58,6 +60,8 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   );
 };
 
+const isOurs = (of: ListenerState): of is ListenerState & { kind: ListenerKind } => isListenerKind(of.kind);
+
 export const ProofChapter = () => {
   const station = useChapter();
   const { frames, more, older, away } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
@@ -65,7 +69,6 @@ export const ProofChapter = () => {
   const account = elementsOf(station.state, 'receiver')
     .map(({ id }) => wanted(station.state, settingKey('receiver', id, 'account')))
     .find((value) => typeof value === 'string');
-  const listener = listeners.find(({ kind }) => kind === 'line');
   const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;
   return (
     <div className="flex flex-col gap-5 px-5 py-3">
@@ -91,24 +94,30 @@ export const ProofChapter = () => {
       <section aria-label="How to call">
         <h2 className="mb-1 font-bold">Make the unit call</h2>
         <CautionNote of="event" />
-        <p className="mt-2">
-          {listener === undefined ? (
-            'No listener is known now: the desk does not answer.'
-          ) : (
-            <>
-              The desk listens for line records on{' '}
+        {listeners.length === 0 && <p className="mt-2">No listener is known now: the desk does not answer.</p>}
+        <ul className="mt-2">
+          {listeners.filter(isOurs).map(({ kind, host, port }) => (
+            <li key={kind}>
+              The desk listens for {listenerWords[kind]} on{' '}
               <span className="mono">
-                {listener.host} port {listener.port}
+                {host} port {port}
               </span>
-              . Any client will do:
-            </>
-          )}
-        </p>
+              {kind === 'dc09' ? ': SIA-DCS, ADM-CID and NULL, unencrypted, over TCP.' : '. Any client will do:'}
+            </li>
+          ))}
+        </ul>
         <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
           {typeof account === 'string'
             ? `${account};;event=float_high;path=1`
             : 'account;;event=float_high;path=1   (the sheet has no account yet)'}
         </pre>
+        <p className="mt-2">
+          No unit at hand?{' '}
+          <Link className="link" to={`/yard?station=${station.stream}`}>
+            Let the yard make the call
+          </Link>
+          ; it is marked simulated.
+        </p>
       </section>
     </div>
   );

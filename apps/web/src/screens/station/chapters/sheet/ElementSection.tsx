@@ -1,18 +1,22 @@
 // One element of the sheet (this SIM, that path): its settings, and what happened to it by hand.
 import { useState } from 'react';
-import { type Group, settingKey } from '@green-lamp/core/name';
-import { type Element, elementsOf, type HardwareKind, wanted } from '@green-lamp/core/journal';
-import { groupLabels, isPathKind, type Parameter, parametersOf } from '@green-lamp/core/sheet';
+import type { Group } from '@green-lamp/core/name';
+import { type Element, elementsOf, type HardwareKind } from '@green-lamp/core/journal';
+import { groupLabels, type SheetRow } from '@green-lamp/core/sheet';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
+import { Choose } from '../../../../parts/Field.tsx';
 import { Menu } from '../../../../parts/Menu.tsx';
+import { Press } from '../../../../parts/Press.tsx';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { newElementId } from '../../../stations/new-station.ts';
+import { SwapNote } from './SwapNote.tsx';
+import { SheetFigures } from './SheetFigures.tsx';
 import { type Rows, SettingRow, SheetHead } from './SettingRow.tsx';
 
 type Happening = { kind: HardwareKind; label: string };
-const happenings: { readonly [G in Group]: readonly Happening[] } = {
+const happenings: { readonly [G in Group]?: readonly Happening[] } = {
   sim: [{ kind: 'card.changed', label: 'Another card is in' }],
   modem: [
     { kind: 'antenna.changed', label: 'Aerial changed or moved' },
@@ -21,18 +25,20 @@ const happenings: { readonly [G in Group]: readonly Happening[] } = {
   unit: [{ kind: 'unit.replaced', label: 'Unit replaced' }],
   path: [{ kind: 'cable.changed', label: 'Cable changed' }],
   link: [{ kind: 'cable.changed', label: 'Cable changed' }],
-  receiver: [],
 };
 
-const applies = (of: Parameter, station: Station, element: Element): boolean => {
-  if (of.only === undefined || element.group !== 'path') return true;
-  const kind = wanted(station.state, settingKey('path', element.id, 'kind'));
-  return !isPathKind(kind) || of.only.includes(kind);
+type Props = Rows & {
+  element: Element;
+  shown: readonly SheetRow[];
+  /** How many settings it has in all. */
+  whole: number;
+  narrowed: boolean;
 };
 
-export const ElementSection = ({ element, ...rows }: Rows & { element: Element }) => {
+export const ElementSection = ({ element, shown, whole, narrowed, ...rows }: Props) => {
   const { station } = rows;
   const [saying, setSaying] = useState<Saying | null>(null);
+  if (narrowed && shown.length === 0) return null;
   const happened = ({ kind, label }: Happening): void => {
     setSaying({
       title: `${element.label}: ${label.toLowerCase()}`,
@@ -43,7 +49,9 @@ export const ElementSection = ({ element, ...rows }: Rows & { element: Element }
         ? { above: <CautionNote of="aerial" /> }
         : kind === 'cable.changed'
           ? { above: <CautionNote of="leads" /> }
-          : {}),
+          : kind === 'unit.replaced'
+            ? { above: <SwapNote station={station} element={element.id} /> }
+            : {}),
       say: (words) => void append(station.stream, [{ kind, data: { element: element.id, words } }]),
     });
   };
@@ -77,7 +85,7 @@ export const ElementSection = ({ element, ...rows }: Rows & { element: Element }
         <Menu
           label={`What happened to ${element.label}`}
           items={[
-            ...happenings[element.group].map((of) => ({
+            ...(happenings[element.group] ?? []).map((of) => ({
               label: of.label,
               choose: () => {
                 happened(of);
@@ -90,11 +98,15 @@ export const ElementSection = ({ element, ...rows }: Rows & { element: Element }
           It was…
         </Menu>
       </div>
-      {parametersOf(element.group)
-        .filter((of) => applies(of, station, element))
-        .map((of) => (
-          <SettingRow key={of.key} of={of} element={element.id} {...rows} />
-        ))}
+      {shown.map(({ of }) => (
+        <SettingRow key={of.key} of={of} element={element.id} {...rows} />
+      ))}
+      {shown.length < whole && (
+        <p className="px-2 py-1 text-small text-ink-2">
+          {whole - shown.length} more that nobody asks for: find them above, or show every setting.
+        </p>
+      )}
+      <SheetFigures station={station} element={element} />
       {saying !== null && (
         <SayWindow
           saying={saying}
@@ -107,6 +119,8 @@ export const ElementSection = ({ element, ...rows }: Rows & { element: Element }
   );
 };
 
+const often: readonly Group[] = ['path', 'sim', 'modem', 'unit', 'link', 'receiver', 'antenna'];
+
 export const AddElement = ({ station, groups }: { station: Station; groups: readonly Group[] }) => {
   const add = (group: Group): void => {
     const count = elementsOf(station.state, group).length;
@@ -114,21 +128,41 @@ export const AddElement = ({ station, groups }: { station: Station; groups: read
       { kind: 'element.added', data: { group, id: newElementId(), label: `${groupLabels[group]}${count === 0 ? '' : ` ${count + 1}`}` } },
     ]);
   };
+  const [other, setOther] = useState<Group | ''>('');
   return (
-    <section aria-label="Add" className="mt-6 mb-4 flex flex-wrap items-center gap-3">
-      <span className="font-semibold">Add</span>
-      {groups.map((group) => (
-        <button
-          key={group}
-          type="button"
-          className="button"
-          onClick={() => {
-            add(group);
-          }}
-        >
-          {groupLabels[group]}
-        </button>
-      ))}
+    <section aria-label="Add" className="mt-6 mb-4 flex flex-wrap items-end gap-3">
+      <span className="min-h-11 content-center font-semibold">Add</span>
+      {groups
+        .filter((group) => often.includes(group))
+        .map((group) => (
+          <button
+            key={group}
+            type="button"
+            className="button"
+            onClick={() => {
+              add(group);
+            }}
+          >
+            {groupLabels[group]}
+          </button>
+        ))}
+      <Choose
+        label="Something else"
+        value={other}
+        change={(value) => {
+          setOther(groups.find((group) => group === value) ?? '');
+        }}
+        of={groups.filter((group) => !often.includes(group)).map((value) => ({ value, label: groupLabels[value] }))}
+        empty="choose"
+      />
+      <Press
+        why={other === '' ? 'Choose what to add.' : null}
+        onPress={() => {
+          if (other !== '') add(other);
+        }}
+      >
+        Add it
+      </Press>
     </section>
   );
 };

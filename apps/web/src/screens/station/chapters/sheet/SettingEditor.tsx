@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { check, sayFinding } from '@green-lamp/core/check';
 import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
-import { type Json, type SettingKey, type StageOnDevice, stages } from '@green-lamp/core/name';
+import { type Json, plainText, type SettingKey, type StageOnDevice, stages } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
-import { editValue, isSecret, type Parameter, parseTyped, secretFault } from '@green-lamp/core/sheet';
+import { editValue, isSecret, type Parameter, parseTyped, sayAloud, secretFault } from '@green-lamp/core/sheet';
+import { asDeviceWants } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { stageWords } from '../../../../parts/StageBar.tsx';
@@ -14,6 +15,8 @@ import { append, seal } from '../../../../store/append.ts';
 import { deviceNow } from '../../../../store/device.ts';
 import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { BridgesOf } from './Bridges.tsx';
+import { History } from './History.tsx';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
 
@@ -21,6 +24,8 @@ const suppliers: { readonly [S in Parameter['supplier']]: string } = {
   carrier: 'Ask the carrier.',
   IT: 'Ask IT.',
   desk: 'Ask the desk.',
+  portal: 'The portal says it.',
+  client: 'Ask the client.',
   label: 'Read it off the label.',
   manual: 'It stands in the manual.',
   'house rule': 'A house rule says it.',
@@ -77,7 +82,7 @@ const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
   const traits = new Map((station.beside?.traits ?? []).map((of) => [of.ref, of]));
   const said = check(
     { ...view, value: (key) => (key === settingOf ? (value ?? undefined) : view.value(key)) },
-    { traits: (ref) => traits.get(ref) ?? null, demo: station.state.station?.demo ?? false },
+    { traits: (ref) => traits.get(ref) ?? null, demo: station.state.station?.demo ?? false, now: station.now },
   ).filter(({ fields }) => fields.includes(settingOf));
   return (
     <ul aria-live="polite" aria-label="Findings as you type">
@@ -142,6 +147,32 @@ const HowFar = ({ of, settingOf, station }: Props) => {
         )}
       </div>
     </details>
+  );
+};
+
+/** The value as people say it on the telephone, and as the adopted device wants it typed. */
+const Aloud = ({ of, settingOf, station }: Props) => {
+  const value = wanted(station.state, settingOf) ?? null;
+  const aloud = value === null ? null : sayAloud(of, value);
+  const typed = station.rules.profiles
+    .map((profile) => ({ profile, as: asDeviceWants(profile, of.key, value) }))
+    .find(({ as }) => as !== '' && as !== plainText(value) && as !== 'kept secret' && of.form.is === 'text');
+  if (aloud === null && typed === undefined) return null;
+  return (
+    <dl className="my-1 grid grid-cols-[auto_1fr] gap-x-3 text-note">
+      {aloud !== null && (
+        <>
+          <dt className="text-ink-2">On the telephone</dt>
+          <dd>{aloud}</dd>
+        </>
+      )}
+      {typed !== undefined && (
+        <>
+          <dt className="text-ink-2">Typed on {typed.profile.name}</dt>
+          <dd className="mono">{typed.as}</dd>
+        </>
+      )}
+    </dl>
   );
 };
 
@@ -233,7 +264,10 @@ export const SettingEditor = (props: Props) => {
           )}
         </div>
       </form>
+      <Aloud {...props} />
+      <BridgesOf station={station} of={settingOf} />
       <HowFar {...props} />
+      <History station={station} of={settingOf} />
     </>
   );
 };

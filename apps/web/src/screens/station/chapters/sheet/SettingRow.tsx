@@ -1,7 +1,7 @@
 // One setting: what is wanted, what stands on the device, how far it has got, who supplies it. A press opens it.
 import { type ElementId, type SettingKey, settingKey, isUlid } from '@green-lamp/core/name';
 import { type Finding, acceptedAs } from '@green-lamp/core/check';
-import { canonical, conflictOf, elementsOf, stageOf, wanted } from '@green-lamp/core/journal';
+import { canonical, conflictOf, elementsOf, stageOf, standing, wanted } from '@green-lamp/core/journal';
 import { isSecret, type Parameter, showValue } from '@green-lamp/core/sheet';
 import { Press } from '../../../../parts/Press.tsx';
 import { StageBar } from '../../../../parts/StageBar.tsx';
@@ -139,6 +139,7 @@ export const SettingRow = ({
         </span>
         <span className="text-ink-2">
           {other !== '' && <Value text={other} mono={isMono(of)} />}
+          {standing(station.state, key)?.simulated === true && <span className="ml-1 text-small font-semibold text-ink">simulated</span>}
           {words !== '' && <span className="ml-1 text-small font-semibold text-ink">{words}</span>}
         </span>
         <span>

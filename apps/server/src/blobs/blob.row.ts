@@ -1,0 +1,9 @@
+// A text that an entry names by its hash: what a device answered, with its secrets masked. Never changed.
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+
+export const BlobRow = defineEntity({
+  name: 'BlobRow',
+  tableName: 'blob',
+  properties: { hash: p.string().primary(), text: p.text(), kept: p.integer() },
+});
+export type BlobRow = InferEntity<typeof BlobRow>;

@@ -1,0 +1,111 @@
+// DC-09 on real sockets: what is answered, what is kept, what proves something. Frames are made here, with the library's CRC.
+import { connect } from 'node:net';
+import { crc16 } from 'crc';
+import { TestServer } from '../testing/server.ts';
+import type { FrameView } from './frames.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open());
+afterAll(() => server.end());
+
+const framed = (content: string): string =>
+  `\n${crc16(content).toString(16).toUpperCase().padStart(4, '0')}0${content.length.toString(16).toUpperCase().padStart(3, '0')}${content}\r`;
+const stamp = (at = Date.now()): string => {
+  const [day = '', time = ''] = new Date(at).toISOString().split('T');
+  const [year, month, date] = day.split('-');
+  return `_${time.slice(0, 8)},${month}-${date}-${year}`;
+};
+/** Sends bytes, gives every answer once the desk has closed. */
+const send = (text: string | Buffer): Promise<string[]> =>
+  new Promise((done, failed) => {
+    const socket = connect(server.dc09Port, '127.0.0.1');
+    let answer = '';
+    socket.on('data', (chunk) => (answer += chunk.toString('latin1')));
+    socket.on('error', failed);
+    socket.on('close', () => done(answer.split('\r').filter((part) => part !== '')));
+    socket.end(text);
+  });
+const token = (answer: string | undefined): string => /"([^"]+)"/.exec(answer ?? '')?.[1] ?? '';
+const frames = async (query: string): Promise<FrameView[]> =>
+  (await server.get<{ frames: FrameView[] }>(`/api/frames?${query}&limit=200`)).frames;
+
+test('an event is stored, matched and answered ACK; its event is in words', async () => {
+  const { stream, path } = await server.station('7101');
+  const [answer] = await send(framed(`"ADM-CID"0002R1L0#7101[#7101|1131 01 015]${stamp()}`));
+  expect(answer).toMatch(/^\n[0-9A-F]{4}0014"ACK"0002R1L0#7101\[\]$/);
+  expect((await frames(`station=${stream}`))[0]).toMatchObject({
+    listener: 'dc09',
+    status: 'matched',
+    event: 'burglary, perimeter',
+    grade: 7,
+    path,
+    simulated: false,
+    fields: { zone: '015', area: '01' },
+  });
+});
+test('a wrong CRC or length is met with silence and kept under not understood', async () => {
+  const good = framed('"NULL"0000L0#7101[]');
+  expect(await send(good.replace('0013', '0014') + good.replace(/^\n..../, '\n0000'))).toEqual([]);
+  expect((await frames('status=not%20understood')).slice(0, 2).map(({ why }) => why)).toEqual(['crc', 'length']);
+});
+test('a clock outside its window gets NAK with the desk’s time, is kept as refused and proves nothing; mended, it counts', async () => {
+  const { stream } = await server.station('7102');
+  const content = (at: number): string => framed(`"SIA-DCS"0001L0#7102[#7102|NBA001]${stamp(at)}`);
+  const [slow, fast] = [await send(content(Date.now() - 90_000)), await send(content(Date.now() + 90_000))];
+  expect([token(slow[0]), token(fast[0])]).toEqual(['NAK', 'NAK']);
+  expect(
+    Math.abs(Date.parse(`${new Date().toISOString().slice(0, 10)}T${/_(\d\d:\d\d:\d\d)/.exec(slow[0] ?? '')?.[1] ?? ''}Z`) - Date.now()),
+  ).toBeLessThan(60_000);
+  expect((await frames(`station=${stream}`)).map(({ status, why, entry }) => [status, why, entry])).toEqual([
+    ['refused', 'clock', null],
+    ['refused', 'clock', null],
+  ]);
+  expect((await server.journal.head(stream)).state.evidence).toEqual({});
+  expect(token((await send(content(Date.now())))[0])).toBe('ACK');
+  expect((await frames(`station=${stream}`))[0]).toMatchObject({ status: 'matched', event: 'burglary' });
+});
+test('an unknown token is answered DUH, an unknown account ACK and listed', async () => {
+  await server.station('7103');
+  expect((await send(framed('"FOO-BAR"0001L0#7103[]') + framed('"NULL"0001L0#7130[]'))).map(token)).toEqual(['DUH', 'ACK']);
+  expect((await frames('status=unknown'))[0]).toMatchObject({ account: '7130', nearest: [{ account: '7103', how: 'swapped' }] });
+});
+test('a repeat is answered again and stored once, supervision without number and timestamp every time', async () => {
+  const { stream } = await server.station('7104');
+  const event = framed(`"ADM-CID"0005L0#7104[#7104|1110 01 001]`);
+  expect((await send(event + event)).map(token)).toEqual(['ACK', 'ACK']);
+  expect((await send(event)).map(token)).toEqual(['ACK']);
+  expect((await frames(`station=${stream}`)).map(({ repeats }) => repeats)).toEqual([2]);
+  await send(framed('"NULL"0000L0#7104[]') + framed('"NULL"0000L0#7104[]'));
+  const all = await frames(`station=${stream}`);
+  expect(all.map(({ event: name, grade }) => [name, grade])).toEqual([
+    ['null', 6],
+    ['null', 6],
+    ['fire', 7],
+  ]);
+});
+test('pieces, several frames in one piece, and garbage between them', async () => {
+  const { stream } = await server.station('7105');
+  const bytes = Buffer.from(`\x00\xffnoise${framed('"NULL"0001L0#7105[]')}OK\r\n${framed('"NULL"0002L0#7105[]')}`, 'latin1');
+  const socket = await server.socket(server.dc09Port);
+  const answers = new Promise<string>((done) => {
+    let all = '';
+    socket.on('data', (chunk) => {
+      all += chunk.toString('latin1');
+      if (all.split('\r').length > 2) done(all);
+    });
+  });
+  for (const byte of bytes) socket.write(Buffer.of(byte));
+  expect((await answers).match(/"ACK"000[12]/g)).toEqual(['"ACK"0001', '"ACK"0002']);
+  socket.destroy();
+  expect(await frames(`station=${stream}`)).toHaveLength(2);
+});
+test('health lists both listeners, and a client from any loopback address is never marked', async () => {
+  expect(await server.get('/api/health')).toMatchObject({ listeners: [{ kind: 'line' }, { kind: 'dc09', port: server.dc09Port }] });
+  const { stream } = await server.station('7106');
+  const socket = await server.socket(server.dc09Port, '127.0.7.1');
+  const answered = new Promise((done) => socket.once('data', done));
+  socket.write(framed('"NULL"0001L0#7106[]'));
+  await answered;
+  socket.destroy();
+  expect((await frames(`station=${stream}`))[0]).toMatchObject({ address: '127.0.7.1', simulated: false });
+});

@@ -1,0 +1,9 @@
+import { Module } from '@nestjs/common';
+import { BlobsModule } from '../blobs/blobs.module.ts';
+import { DeskModule } from '../desk/desk.module.ts';
+import { JournalModule } from '../journal/journal.module.ts';
+import { Yard } from './yard.ts';
+import { YardController } from './yard.controller.ts';
+
+@Module({ imports: [JournalModule, DeskModule, BlobsModule], controllers: [YardController], providers: [Yard] })
+export class YardModule {}

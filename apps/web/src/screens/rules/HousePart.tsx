@@ -1,0 +1,188 @@
+// House rules: each question on which practitioners differ is a choice with both reasons; each threshold is a figure with its measure.
+import { useState } from 'react';
+import { houseShape, schoolOf, schools } from '@green-lamp/core/house';
+import { differences, ruleMeasure, sayPlace } from '@green-lamp/core/lamp';
+import { houseStream, isObject, type Json } from '@green-lamp/core/name';
+import { sentence } from '@green-lamp/core/problem';
+import { ms, parseDuration, showDuration } from '@green-lamp/core/quantity';
+import { Choose, Field } from '../../parts/Field.tsx';
+import { Press } from '../../parts/Press.tsx';
+import { Waiting } from '../../parts/State.tsx';
+import { append } from '../../store/append.ts';
+import { handOut } from '../station/chapters/handover/journal-file.ts';
+import { nameOf, nextVersion, useVersions, type Version } from './versions.ts';
+
+type Leaf = { readonly at: string; readonly value: number };
+
+const leavesOf = (body: Json): Leaf[] =>
+  differences({}, body).flatMap(({ at, now }) => (typeof now === 'number' && at !== 'version' ? [{ at, value: now }] : []));
+
+const shown = ({ at, value }: Leaf): string => (ruleMeasure(at) === 'ms' ? showDuration(ms(value)) : String(value).replace('-', '\u2212'));
+const read = (at: string, typed: string): number | null => {
+  if (ruleMeasure(at) === 'ms') {
+    const parsed = parseDuration(typed);
+    return parsed.ok ? parsed.value : null;
+  }
+  const number = Number(
+    typed
+      .trim()
+      .replace('\u2212', '-')
+      .replace(',', '.')
+      .replace(/\s*(?:dBm?|%)$/i, ''),
+  );
+  return typed.trim() === '' || !Number.isFinite(number) ? null : number;
+};
+
+/** A copy of plain JSON with one number changed, by its path. Names may hold a dot: the longest that is there is taken. */
+const withLeaf = (body: Json, path: string, value: number): Json => {
+  if (!isObject(body)) return value;
+  const name = Object.keys(body).find((one) => path === one || path.startsWith(`${one}.`));
+  if (name === undefined) return body;
+  const inner = body[name] as Json; // a member of plain JSON
+  return {
+    ...body,
+    [name]: path === name ? value : withLeaf(inner, path.slice(name.length + 1), value),
+  };
+};
+
+const Editor = ({ version, versions, tell }: { version: Version; versions: readonly Version[]; tell: (words: string) => void }) => {
+  const [typed, setTyped] = useState<{ readonly [at: string]: string }>({});
+  const body = version.body;
+  const own = isObject(body) && isObject(body['schools']) ? body['schools'] : {};
+  const [chosen, setChosen] = useState<{ readonly [question: string]: string }>(
+    Object.fromEntries(Object.entries(own).flatMap(([id, of]) => (typeof of === 'string' ? [[id, of]] : []))),
+  );
+  const [name, setName] = useState(nameOf(version));
+  const [id, setId] = useState(version.id === 'shipped' ? 'ours' : version.id);
+  const leaves = leavesOf(body);
+  const wrong = leaves.filter(({ at }) => typed[at] !== undefined && read(at, typed[at]) === null).map(({ at }) => sayPlace(at));
+  let made: Json = body;
+  for (const { at } of leaves) {
+    const value = typed[at] === undefined ? null : read(at, typed[at]);
+    if (value !== null) made = withLeaf(made, at, value);
+  }
+  const next = nextVersion(versions, id);
+  const whole = {
+    ...(made as { readonly [name: string]: Json }),
+    id,
+    name,
+    version: next,
+    ...(Object.keys(chosen).length === 0 ? {} : { schools: chosen }),
+  };
+  const parsed = houseShape(whole, '');
+  const changed = differences(body, whole).filter(({ at }) => !['id', 'name', 'version'].includes(at)).length;
+  const why =
+    wrong.length > 0
+      ? `Can’t be read: ${wrong.join(', ')}.`
+      : !parsed.ok
+        ? parsed.problems.map((of) => sentence(of, sayPlace(of.path))).join(' ')
+        : changed === 0
+          ? 'Nothing is changed yet.'
+          : null;
+  const publish = async (): Promise<void> => {
+    if (!parsed.ok) return;
+    await append(houseStream, [{ kind: 'house.published', data: { id, version: next, body: parsed.value } }]);
+    tell(`${name}, version ${next}, is published. Stations take it only where somebody adopts it, at the foot of their Sheet.`);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+      }}
+    >
+      <h2 className="mt-4 border-b border-rule-2 font-bold">Questions on which schools differ</h2>
+      <ul>
+        {schools.map(({ id: question, question: asks, of }) => {
+          const now = schoolOf(chosen, question);
+          return (
+            <li
+              key={question}
+              className="grid grid-cols-[minmax(180px,1fr)_minmax(220px,1.4fr)_minmax(220px,2fr)] items-center gap-3 border-b border-rule py-1"
+            >
+              <span>{asks}</span>
+              <select
+                aria-label={asks}
+                className="input"
+                value={now?.id ?? ''}
+                onChange={({ target }) => {
+                  setChosen({ ...chosen, [question]: target.value });
+                }}
+              >
+                {of.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {one.says}
+                    {one.ours === true ? ' (ships)' : ''}
+                  </option>
+                ))}
+              </select>
+              <span className="text-note text-ink-2">
+                {of.map((one) => (
+                  <span key={one.id} className={`block ${one.id === now?.id ? 'font-semibold text-ink' : ''}`}>
+                    {one.says}: {one.why}
+                  </span>
+                ))}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <h2 className="mt-4 border-b border-rule-2 font-bold">Figures</h2>
+      <ul className="columns-1 gap-8 md:columns-2">
+        {leaves.map((leaf) => (
+          <li key={leaf.at} className="flex min-h-11 break-inside-avoid items-center gap-3 border-b border-rule py-1">
+            <label htmlFor={`rule ${leaf.at}`} className="grow">
+              {sayPlace(leaf.at)}
+            </label>
+            <input
+              id={`rule ${leaf.at}`}
+              className="input mono max-w-32"
+              value={typed[leaf.at] ?? shown(leaf)}
+              aria-invalid={typed[leaf.at] !== undefined && read(leaf.at, typed[leaf.at] ?? '') === null}
+              onChange={({ target }) => {
+                setTyped({ ...typed, [leaf.at]: target.value });
+              }}
+            />
+            <span className="w-14 text-note text-ink-2">{ruleMeasure(leaf.at) === 'ms' ? 'time' : (ruleMeasure(leaf.at) ?? '')}</span>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-4 flex flex-wrap items-end gap-3">
+        <Field label="Name of the set" value={name} change={setName} />
+        <Field label="Its short name" value={id} change={setId} mono />
+        <Press main why={why} onPress={() => void publish()}>
+          Publish as version {next}
+        </Press>
+        <Press
+          onPress={() => {
+            handOut(`house-rules-${version.id}-${version.version}.json`, JSON.stringify(version.body, null, 2));
+          }}
+        >
+          Save this version as JSON
+        </Press>
+      </div>
+    </form>
+  );
+};
+
+export const HousePart = () => {
+  const versions = useVersions('house');
+  const [hash, setHash] = useState('');
+  const [done, setDone] = useState('');
+  if (versions === undefined) return <Waiting>Reading the house rules…</Waiting>;
+  const version = versions.find((of) => of.hash === hash) ?? versions[0];
+  if (version === undefined) return <Waiting>This browser has no house rules yet; they come with the desk.</Waiting>;
+  return (
+    <section aria-label="House rules">
+      <Choose
+        label="Start from"
+        value={version.hash}
+        change={setHash}
+        of={versions.map((of) => ({ value: of.hash, label: `${nameOf(of)}, version ${of.version}` }))}
+      />
+      <p role="status" className="mt-2 font-semibold">
+        {done}
+      </p>
+      <Editor key={version.hash} version={version} versions={versions} tell={setDone} />
+    </section>
+  );
+};

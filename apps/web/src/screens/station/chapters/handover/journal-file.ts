@@ -1,0 +1,29 @@
+// The station's whole journal as a file, from what this browser keeps and what waits here.
+import { isSha256, type Stream } from '@green-lamp/core/name';
+import { exportText, type Kept } from '@green-lamp/core/journal';
+import { instant } from '@green-lamp/core/quantity';
+import { db } from '../../../../store/db.ts';
+
+export const journalFile = async (stream: Stream): Promise<string> => {
+  const rows = await db.kept.where('stream').equals(stream).sortBy('seq');
+  const kept = rows.flatMap(({ text, hash, seq, received, link }): Kept[] =>
+    isSha256(hash) && isSha256(link) ? [{ text, hash, seq, received: instant(received), link }] : [],
+  );
+  const waiting = await db.queue.where('stream').equals(stream).sortBy('q');
+  return exportText(
+    stream,
+    kept,
+    waiting.map(({ text }) => text),
+  );
+};
+
+/** Hands a text to the browser as a file. */
+export const handOut = (name: string, text: string, type = 'application/json'): void => {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.download = name;
+  link.click();
+  setTimeout(() => {
+    URL.revokeObjectURL(link.href);
+  }, 10_000);
+};

@@ -1,0 +1,170 @@
+// [R1] By which house rules and profiles the station is judged. Another version is taken only after it was shown what differs and which lamps change.
+import { useState } from 'react';
+import type { Pin, State } from '@green-lamp/core/journal';
+import { allLamps, differences, lamps, type LampResult, type NamedRules, rulesOf, sayDifference } from '@green-lamp/core/lamp';
+import { isObject, plainText } from '@green-lamp/core/name';
+import { profileRoles } from '@green-lamp/core/sheet';
+import { Choose } from '../../../../parts/Field.tsx';
+import { LampMark } from '../../../../parts/LampMark.tsx';
+import { Press } from '../../../../parts/Press.tsx';
+import { Window } from '../../../../parts/Window.tsx';
+import { append } from '../../../../store/append.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { SheetHead } from './SettingRow.tsx';
+
+type Role = NamedRules['role'];
+type Version = State['published'][string];
+const labels: { readonly [R in Role]: string } = { house: 'House rules', modem: 'Modem', unit: 'Unit' };
+
+const versionsOf = ({ published }: Station, role: Role): Version[] =>
+  Object.values(role === 'house' ? published.house.published : published.profiles.published)
+    .filter(({ body }) => role === 'house' || (isObject(body) && body['role'] === role))
+    .sort((a, b) => (a.id === b.id ? b.version - a.version : a.id < b.id ? -1 : 1));
+
+const nameOf = ({ body, id }: Version): string => (isObject(body) ? plainText(body['name'] ?? id) : id);
+const pinOf = ({ id, version, hash }: Version): Pin => ({ id, version, hash });
+
+/** The lamps that would be another than they are. */
+const changedLamps = (station: Station, role: Role, version: Version): { was: LampResult; is: LampResult }[] => {
+  const state: State = { ...station.state, adopted: { ...station.state.adopted, [role]: pinOf(version) } };
+  const rules = rulesOf(state, station.published);
+  const then = allLamps(lamps(state, { ...rules, heard: station.beside?.heard ?? [], now: station.now }));
+  return allLamps(station.line).flatMap((was, i) => {
+    const is = then[i];
+    return is === undefined || (is.is === was.is && (is.next === null) === (was.next === null)) ? [] : [{ was, is }];
+  });
+};
+
+const Adopting = ({ station, role, version, close }: { station: Station; role: Role; version: Version; close: () => void }) => {
+  const named = station.rules.named.find((of) => of.role === role);
+  const current = versionsOf(station, role).find(({ hash }) => hash === named?.hash);
+  const differ = differences(current?.body ?? {}, version.body);
+  const changed = changedLamps(station, role, version);
+  const adopt = (): void => {
+    const pin = pinOf(version);
+    void append(station.stream, [
+      role === 'house' ? { kind: 'house.adopted', data: pin } : { kind: 'profile.adopted', data: { role, ...pin } },
+    ]);
+    close();
+  };
+  return (
+    <Window
+      open
+      close={close}
+      title={`${nameOf(version)}, version ${version.version}`}
+      about="Nothing changes until you adopt it; it is an entry."
+    >
+      <div className="flex flex-col gap-4">
+        <section aria-label="Lamps that change">
+          <h3 className="font-bold">Lamps that change</h3>
+          {changed.length === 0 && <p>None.</p>}
+          <ul>
+            {changed.map(({ was, is }) => (
+              <li key={`${was.lamp}${was.path ?? ''}`} className="flex items-center gap-2 py-1">
+                {was.lamp}
+                {was.path !== null && `, ${station.speaker.element(was.path)}`}: <LampMark is={was.is} size={18} /> {was.is} becomes{' '}
+                <LampMark is={is.is} size={18} /> {is.is}
+                {was.is === is.is && is.next === null && ', the best obtainable'}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <section aria-label="What differs">
+          <h3 className="font-bold">{current === undefined ? 'What it says' : `What differs from version ${current.version}`}</h3>
+          {differ.length === 0 && <p>Nothing: it is what the station is judged by already.</p>}
+          <ul className="max-h-60 overflow-y-auto" tabIndex={0} aria-label="Differences">
+            {differ.map((difference) => (
+              <li key={difference.at} className="border-b border-rule py-1 text-note break-words">
+                {sayDifference(difference, current !== undefined)}
+              </li>
+            ))}
+          </ul>
+        </section>
+        <button type="button" className="button button-main self-start" onClick={adopt}>
+          Adopt it
+        </button>
+      </div>
+    </Window>
+  );
+};
+
+/** So many stand as buttons; more are chosen from a list. */
+const few = 4;
+
+const Pick = ({ label, of, take }: { label: string; of: readonly Version[]; take: (version: Version) => void }) => {
+  const [hash, setHash] = useState('');
+  const chosen = of.find((version) => version.hash === hash);
+  return (
+    <>
+      <Choose
+        label={label}
+        value={hash}
+        change={setHash}
+        of={of.map((version) => ({ value: version.hash, label: `${nameOf(version)}, version ${version.version}` }))}
+        empty="choose"
+      />
+      <Press
+        why={chosen === undefined ? 'Choose one first.' : null}
+        onPress={() => {
+          if (chosen !== undefined) take(chosen);
+        }}
+      >
+        Look at it
+      </Press>
+    </>
+  );
+};
+
+export const JudgedBy = ({ station }: { station: Station }) => {
+  const [taking, setTaking] = useState<{ role: Role; version: Version } | null>(null);
+  return (
+    <section aria-label="Judged by" className="mt-6">
+      <SheetHead title="Judged by" />
+      {(['house', ...profileRoles] as const).map((role) => {
+        const named = station.rules.named.find((of) => of.role === role);
+        const others = versionsOf(station, role).filter(({ hash }) => hash !== named?.hash || !named.adopted);
+        return (
+          <div key={role} className="flex min-h-11 flex-wrap items-center gap-3 border-b border-rule px-2 py-1">
+            <span className="w-28 font-semibold">{labels[role]}</span>
+            <span className="grow basis-60">
+              {named === undefined
+                ? 'no profile adopted: all is asked'
+                : `${named.name === '' ? named.id : named.name}, version ${named.version}${named.adopted ? '' : ', what ships'}${named.missing ? ': its text is not here, judged by what ships' : ''}`}
+            </span>
+            {others.length > few && (
+              <Pick
+                label={`${labels[role]} versions`}
+                of={others}
+                take={(version) => {
+                  setTaking({ role, version });
+                }}
+              />
+            )}
+            {others.slice(0, others.length > few ? 0 : few).map((version) => (
+              <button
+                key={version.hash}
+                type="button"
+                className="button"
+                onClick={() => {
+                  setTaking({ role, version });
+                }}
+              >
+                {nameOf(version)}, version {version.version}…
+              </button>
+            ))}
+          </div>
+        );
+      })}
+      {taking !== null && (
+        <Adopting
+          station={station}
+          role={taking.role}
+          version={taking.version}
+          close={() => {
+            setTaking(null);
+          }}
+        />
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,95 @@
+// Texts go out before the entries that name them, masked; a hold that runs survives a reload.
+import { isElementId, stationStream, sure } from '@green-lamp/core/name';
+import { hashOf } from '@green-lamp/core/journal';
+import { FakeServer } from '../testing/server.ts';
+import { append } from './append.ts';
+import { keepText, keptText } from './blobs.ts';
+import { db } from './db.ts';
+import { deliverNow } from './deliver.ts';
+import { choosePerson, newId } from './device.ts';
+import { addSamples, holdTime, type RunningHold, samplesIn, setHold } from './hold.ts';
+import { useLive } from './live.ts';
+
+const server = new FakeServer().install();
+const me = newId();
+beforeEach(async () => {
+  await Promise.all(db.tables.map((table) => table.clear()));
+  Object.assign(server, { away: false });
+  server.kept.length = 0;
+  server.posts.length = 0;
+  server.texts.clear();
+  choosePerson(me);
+  useLive.setState({ person: me });
+});
+afterAll(() => {
+  server.away = true;
+});
+
+test('a text is masked before it is hashed and kept here', async () => {
+  const hash = await keepText('password: open-sesame-7\n+CSQ: 20,99\n');
+  const rows = await db.blobs.toArray();
+  expect(rows).toHaveLength(1);
+  expect(rows[0]).toMatchObject({ hash, waits: 1 });
+  expect(rows[0]?.text).not.toContain('sesame');
+  expect(hashOf(rows[0]?.text ?? '')).toBe(hash);
+});
+test('it goes out before the entry that names it, once, and waits where there is no network', async () => {
+  server.away = true;
+  const stream = stationStream(newId());
+  const blob = await keepText('+CSQ: 20,99\n');
+  const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
+  await append(stream, [
+    { kind: 'station.opened', data: { name: 'Weir', demo: false } },
+    { kind: 'capture.kept', data, blobs: [blob] },
+  ]);
+  await deliverNow();
+  expect(await db.blobs.where('waits').equals(1).count()).toBe(1);
+  server.away = false;
+  await deliverNow();
+  await deliverNow();
+  expect(server.posts.map(({ path }) => path)).toEqual(['/api/blobs', '/api/entries']);
+  expect(await db.blobs.where('waits').equals(1).count()).toBe(0);
+  expect(server.kept).toHaveLength(2);
+});
+test('a text that this browser lacks is fetched and then kept; one that nobody has is none', async () => {
+  const text = 'from elsewhere';
+  server.texts.set(hashOf(text), text);
+  expect(await keptText(hashOf(text))).toBe(text);
+  server.away = true;
+  expect(await keptText(hashOf(text))).toBe(text);
+  server.away = false;
+  expect(await keptText(hashOf('gone'))).toBeNull();
+});
+
+describe('a hold', () => {
+  const stream = stationStream(newId());
+  const hold: RunningHold = {
+    path: sure(isElementId, '0a1b2c'),
+    radio: 'LTE',
+    source: 'pasted',
+    start: 1000,
+    every: 2000,
+    samples: [],
+    text: '',
+  };
+  const kept = (): unknown => JSON.parse(localStorage.getItem(`green-lamp:hold:${stream}`) ?? 'null');
+  test('lies in the browser’s own store with its samples, its text masked', () => {
+    setHold(stream, hold);
+    addSamples(stream, [{ at: 0, values: { 'signal.rsrp': -99 } }], 'password: open-sesame-7');
+    expect(kept()).toMatchObject({ samples: [{ at: 0, values: { 'signal.rsrp': -99 } }] });
+    expect(localStorage.getItem(`green-lamp:hold:${stream}`)).not.toContain('sesame');
+    setHold(stream, null);
+    expect(kept()).toBeNull();
+    addSamples(stream, [{ at: 0, values: {} }]);
+    expect(kept()).toBeNull();
+  });
+  test('what was pasted is one sample for each answer, its readings together', () => {
+    const samples = samplesIn('+CESQ: 99,99,255,255,20,50\nOK\n+CESQ: 99,99,255,255,21,49\nnoise\n+CSQ: 20,99', 4000, 2000);
+    expect(samples).toEqual([
+      { at: 4000, values: { 'signal.rsrq': -10, 'signal.rsrp': -91 } },
+      { at: 6000, values: { 'signal.rsrq': -9.5, 'signal.rsrp': -92, 'signal.rssi': -73 } },
+    ]);
+    expect(holdTime({ ...hold, samples }, 99_000)).toBe(4000);
+    expect(holdTime({ ...hold, source: 'typed' }, 31_000)).toBe(30_000);
+  });
+});

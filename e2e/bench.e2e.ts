@@ -1,0 +1,86 @@
+// Bench: a dialogue is pasted, held against the sheet, and what of it counts is taken by a person.
+import { expect, test } from './desk.ts';
+import { arrive, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+
+const dialogue = `*** boot 7.2 ***
+AT+CPIN?
++CPIN: READY
+
+OK
+AT+CCID
++CCID: 8999901234567890124
+
+OK
+AT+CGSN
+490154203237518
+
+OK
+AT+CGDCONT?
++CGDCONT: 1,"IP","left-over.example","",0,0
+
+OK
+AT+CEREG?
++CEREG: 0,1
+
+OK
+AT+CGPADDR=1
++CGPADDR: 1,"100.72.4.9"
+
+OK
+`;
+
+test('what a modem answered becomes readings and comparisons, each taken by a press, and the text stays', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Bench work', account: newAccount() });
+  await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
+  await setting(page, /^SIM, /, 'Card number (ICCID)', '8999901234567890124');
+  await page.keyboard.press('3');
+  await page.getByLabel('What the device answered').fill(dialogue);
+  const found = page.getByRole('region', { name: 'What was found' });
+  const row = (name: RegExp) => found.getByRole('row').filter({ hasText: name });
+  await expect(row(/Card number/)).toContainText('equal to the sheet');
+  await expect(row(/^.*IMEI/)).toContainText('not on the sheet');
+  await expect(row(/^.*APN/)).toContainText('differs: the sheet says m2m.fellwave.example');
+  await expect(found.getByText('1 line was not understood')).toBeVisible();
+  await expect(found.getByText('*** boot 7.2 ***')).toBeVisible();
+  await expect(lamp(page, /^Card, path 1, dark/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('What the device answered')).toHaveValue(dialogue);
+
+  await page.getByRole('button', { name: 'Take all 3 readings' }).click();
+  await expect(lamp(page, /^Card, path 1, proven, bench/)).toBeVisible();
+  await expect(lamp(page, /^Bearer, path 1, proven, grade 3, bench/)).toBeVisible();
+  await expect(found.getByText('Taken', { exact: true })).toHaveCount(3);
+  await page.getByRole('button', { name: 'Put on the sheet: IMEI' }).click();
+  await expect(row(/^.*IMEI/)).toContainText('equal to the sheet');
+  await page.getByRole('button', { name: 'Take as read back: APN' }).click();
+  await delivered(page);
+  await page.reload();
+  await expect(found.getByText('Taken', { exact: true })).toHaveCount(4);
+  await page.getByText('The text as it is kept').click();
+  await expect(page.getByLabel('Kept text, masked')).toContainText('+CPIN: READY');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('region', { name: /^SIM, / })).toContainText('left-over.example');
+});
+
+test('the text of a status page, without a network: kept here, delivered later with its text before it', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Status page', account: newAccount() });
+  await delivered(page);
+  await page.context().setOffline(true);
+  await page.keyboard.press('3');
+  await page
+    .getByLabel('What the device answered')
+    .fill('Operator = Fellwave\nRSRP: -97 dBm\nRSRQ: -11 dB\nUptime: 3 d\nWiFi password: hidden-otter-9\n');
+  await page.getByRole('button', { name: 'Take it: RSRP' }).click();
+  await expect(page.getByText(/entries wait for a network/)).toBeVisible();
+  await expect(lamp(page, /^Signal, path 1, marginal, bench/)).toBeVisible();
+  await page.context().setOffline(false);
+  await delivered(page);
+  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const kept = entries.map(({ text }) => text).find((text) => text.includes('capture.kept')) ?? '';
+  const hash = /"blobs":\["([0-9a-f]{64})"\]/.exec(kept)?.[1] ?? '';
+  const { text } = await desk.get<{ text: string }>(`/api/blobs/${hash}`);
+  expect(text).toContain('Operator = Fellwave');
+  expect(text).not.toContain('otter');
+});

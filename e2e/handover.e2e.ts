@@ -1,0 +1,166 @@
+// Handover: the record, the journal as a file, the command line that judges it, and the rules by which it was judged.
+import { spawnSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { Desk, expect, test } from './desk.ts';
+import { arrive, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+/** The command line as a person calls it, from the folder in which the files are. */
+const greenlamp = (folder: string, ...args: string[]): { code: number | null; out: string; error: string } => {
+  const { status, stdout, stderr } = spawnSync('npm', ['--prefix', root, 'run', '-s', 'greenlamp', '--', ...args], {
+    cwd: folder,
+    encoding: 'utf8',
+  });
+  return { code: status, out: stdout, error: stderr.replace(/^npm warn .*\n/gm, '') };
+};
+const saved = async (page: Page, into: string): Promise<void> => {
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the whole journal (JSON)' }).click(),
+  ]);
+  await download.saveAs(into);
+};
+
+test('a blank station worked to its record: the journal verifies, and not after one byte is changed; secrets are in none of it', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const desk = await new Desk().start();
+  const account = newAccount();
+  const [password, pin] = ['Planted-Curlew-7731', '80417263'];
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Blank to record', account });
+  await setting(page, /^Modem, /, 'Login password', password);
+  await setting(page, /^SIM, /, 'SIM PIN', pin);
+  await setting(page, /^SIM, /, 'Card number (ICCID)', '8999901234567890125');
+  await page.getByRole('button', { name: 'Accept', exact: true }).first().click();
+  await page.getByLabel('Why it is accepted').fill('The carrier confirms this number.');
+  await page.getByRole('button', { name: 'Accept it' }).click();
+  await page.keyboard.press('3');
+  await page
+    .getByLabel('What the device answered')
+    .fill(`AT+CPIN="${pin}"\nOK\n+CSQ: 20,99\nadmin password: ${password}\nPIN code = ${pin}\n`);
+  await page.getByRole('button', { name: 'Keep this text' }).click();
+  await delivered(page);
+  await desk.send(`${account};;event=depth_high`);
+  await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+
+  await page.keyboard.press('8');
+  const record = page.getByRole('article', { name: 'Record' });
+  await expect(record.getByRole('row').filter({ hasText: /^SIM PIN/ })).toContainText('kept secret, not in this record');
+  await expect(record.getByRole('region', { name: 'Findings' })).toContainText('Accepted: The carrier confirms this number. (Ines,');
+  await expect(record.getByRole('row').filter({ hasText: /^Call/ })).toContainText("Event 'depth_high' reached the desk");
+  await page.getByRole('button', { name: 'Verify it here' }).click();
+  await expect(page.getByText(/^Sound: \d+ entries kept and 0 waiting/)).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  const printed = await page.pdf({ format: 'A4' });
+  const shown = (await page.content()) + printed.toString('latin1');
+  await page.emulateMedia({ media: 'screen' });
+
+  const file = join(desk.folder, 'journal.json');
+  await saved(page, file);
+  const bytes = readFileSync(file);
+  for (const secret of [password, pin])
+    expect([secret.length, bytes.includes(secret), shown.includes(secret)]).toEqual([secret.length, false, false]);
+  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const hash = /"blobs":\["([0-9a-f]{64})"\]/.exec(entries.map(({ text }) => text).join('\n'))?.[1] ?? '';
+  const { text: capture } = await desk.get<{ text: string }>(`/api/blobs/${hash}`);
+  expect(capture).toContain('+CSQ: 20,99');
+  for (const secret of [password, pin]) expect(capture).not.toContain(secret);
+
+  const head = (await record.getByText(/^[0-9a-f]{64}$/).textContent()) ?? '';
+  expect(greenlamp(desk.folder, 'verify', 'journal.json', '--head', head.slice(0, 12))).toMatchObject({
+    code: 0,
+    out: expect.stringContaining(`head ${head}`),
+  });
+  const changed = Buffer.from(bytes);
+  const at = Math.floor(changed.length / 2);
+  changed[at] = (changed[at] ?? 0) ^ 1;
+  writeFileSync(join(desk.folder, 'changed.json'), changed);
+  expect(greenlamp(desk.folder, 'verify', 'changed.json')).toMatchObject({ code: 1, error: '' });
+  expect(greenlamp(desk.folder, 'verify', 'gone.json')).toMatchObject({
+    code: 2,
+    out: '',
+    error: expect.stringMatching(/^greenlamp verify: gone\.json .*\n$/),
+  });
+  await desk.end();
+});
+
+test('[R1] newer house rules change nothing until they are adopted; then the lamps change by that entry, and the record names the version', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Judged anew', account: newAccount() });
+  await page.keyboard.press('4');
+  await page.getByRole('button', { name: 'I paste answers' }).click();
+  await page.getByRole('button', { name: 'Start the hold' }).click();
+  await page
+    .getByLabel('Answers of the modem, one after another')
+    .fill(Array.from({ length: 30 }, (_, i) => `+CESQ: 99,99,255,255,20,${44 + (i % 3)}\n`).join(''));
+  await page.getByRole('button', { name: 'Take 30 readings' }).click();
+  await page.getByRole('button', { name: 'End the hold and keep it' }).click();
+  await expect(lamp(page, /^Signal, path 1, proven/)).toBeVisible();
+  await delivered(page);
+
+  // Another team member publishes stricter rules, as any client of the API may.
+  const published = await desk.get<{ entries: { text: string }[] }>('/api/entries?after=0&streams=house');
+  const first = JSON.parse(published.entries[0]?.text ?? '{}') as { data: { body: { signal: { LTE: object } } } };
+  const { body } = first.data;
+  const stricter = {
+    ...body,
+    id: 'dale',
+    version: 2,
+    name: 'Dale rules',
+    signal: { ...body.signal, LTE: { 'signal.rsrp': { proven: -85, marginal: -95 } } },
+  };
+  const person = await page.evaluate(() => localStorage.getItem('green-lamp:person') ?? '');
+  const device = await page.evaluate(() => localStorage.getItem('green-lamp:device') ?? '');
+  const entry = {
+    at: 1_794_493_000_000,
+    data: { body: stricter, id: 'dale', version: 2 },
+    id: `01KAAA${stream.slice(-20)}`,
+    kind: 'house.published',
+    since: 0,
+    skew: 0,
+    stream: 'house',
+    v: 1,
+    who: { device, person },
+  };
+  const sorted = (value: unknown): unknown =>
+    Array.isArray(value) || typeof value !== 'object' || value === null
+      ? value
+      : Object.fromEntries(
+          Object.entries(value)
+            .sort(([a], [b]) => (a < b ? -1 : 1))
+            .map(([key, of]) => [key, sorted(of)]),
+        );
+  const response = await fetch(`${desk.web}/api/entries`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
+    body: JSON.stringify({ entries: [JSON.stringify(sorted(entry))], secrets: [] }),
+  });
+  expect(await response.json()).toMatchObject({ answers: [{ is: 'kept' }] });
+
+  await page.keyboard.press('2');
+  await expect(page.getByRole('button', { name: 'Dale rules, version 2…' })).toBeVisible();
+  await expect(lamp(page, /^Signal, path 1, proven/)).toBeVisible();
+  await page.getByRole('button', { name: 'Dale rules, version 2…' }).click();
+  const window = page.getByRole('dialog');
+  await expect(window.getByRole('region', { name: 'Lamps that change' })).toContainText('Signal, Cellular: proven becomes failed');
+  await expect(window.getByRole('region', { name: 'What differs' })).toContainText('LTE, RSRP, marginal: was −110 dBm, is −95 dBm');
+  await window.getByRole('button', { name: 'Adopt it' }).click();
+  await expect(lamp(page, /^Signal, path 1, failed/)).toBeVisible();
+  const judged = page.getByRole('region', { name: 'Judged by' });
+  await judged.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
+  await judged.getByRole('button', { name: 'Look at it' }).last().click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
+  await page.keyboard.press('8');
+  await expect(page.getByRole('region', { name: 'Judged by' })).toContainText(/Dale rules, dale version 2 [0-9a-f]{12}, adopted/);
+  await expect(page.getByRole('region', { name: 'Judged by' })).toContainText(
+    /Reporting module in a host panel, reporting-module version 2/,
+  );
+});

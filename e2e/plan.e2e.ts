@@ -1,0 +1,218 @@
+// The plan and the sheet of hundreds: asked, answered, packed, walked, tried on paper, and judged by rules that a person makes.
+import { expect, test } from './desk.ts';
+import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+
+const part = (page: Parameters<typeof arrive>[0], name: string) =>
+  page.getByRole('group', { name: 'Part of the plan' }).getByRole('button', { name, exact: true }).click();
+
+test('what is unknown is asked, and answers come back in bulk: reviewed first, then taken, wrong ones named and left', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Asked', account: newAccount() });
+  await page.keyboard.press('1');
+  const carrier = page.getByRole('region', { name: 'From the carrier' });
+  await expect(carrier).toContainText('Card size (SIM)');
+  await carrier.getByRole('button', { name: 'As a message' }).click();
+  await expect(carrier.getByLabel('Message, From the carrier')).toHaveValue(/Card size \(SIM\): \n/);
+  await carrier.getByRole('button', { name: 'Asked: Card size (SIM)' }).click();
+  const window = page.getByRole('dialog');
+  await window.getByLabel('Of whom').fill('the Fellwave desk');
+  await window.getByLabel('Ticket').fill('F-31');
+  await window.getByLabel('Chase on').fill('2026-11-19');
+  await window.getByRole('button', { name: 'Note it' }).click();
+  await expect(carrier).toContainText('Asked of the Fellwave desk, F-31; chase on 2026-11-19');
+
+  const answers = page.getByRole('region', { name: 'Answers' });
+  await answers
+    .getByLabel('Paste them')
+    .fill('Card size: 3FF\nAPN: m2m.fellwave.example\nTime zone: Europe/Nowhere\nColour: blue\nSIM PIN: 4071\n');
+  await expect(answers.getByRole('row', { name: /Colour/ })).toContainText('matched to nothing');
+  await expect(answers.getByRole('row', { name: /Time zone/ })).toContainText('a zone name such as');
+  await expect(answers.getByRole('table')).not.toContainText('4071');
+  await answers.getByRole('button', { name: 'Take 2 answers' }).click();
+  await expect(carrier).not.toContainText('Card size (SIM)');
+  await delivered(page);
+  await page.keyboard.press('2');
+  await expect(section(page, /^SIM/)).toContainText('m2m.fellwave.example');
+});
+
+test('the kit, the visit and the menu follow from the sheet; what is ticked stays ticked over a reload', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: /Wind mast/ }).click();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await part(page, 'Take along');
+  const adapter = page.getByRole('checkbox', { name: /Adapter from 4FF to 3FF/ });
+  await adapter.click();
+  await expect(adapter).toBeChecked();
+  await delivered(page);
+  await page.reload();
+  await expect(page.getByRole('checkbox', { name: /Adapter from 4FF to 3FF/ })).toBeChecked();
+  await part(page, 'The visit');
+  await expect(page.getByRole('img', { name: /Tasks in time/ })).toBeVisible();
+  await page.getByLabel('Where').selectOption('site');
+  await expect(page.getByText(/Begin by \d\d:\d\d to be through in/)).toBeVisible();
+  await expect(page.getByRole('list', { name: 'On the site' })).toContainText('Never open the aerial line of a live transmitter');
+  await part(page, 'Type it in');
+  await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Helper router behind a main one' });
+  await page.getByLabel('Lost? What does the display show').fill('reset helper');
+  await page.getByRole('button', { name: 'Reset the helper', exact: true }).click();
+  await expect(page.getByRole('checkbox', { name: /^Reset the helper/ })).toBeFocused();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/1 of \d+ prompts done/)).toBeVisible();
+  await part(page, 'Who calls whom');
+  await expect(page.getByRole('region', { name: /The station calls the desk/ }).first()).toContainText('desk.varrow.example');
+});
+
+test('an output is tried on paper, and the questions that matter are answered', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: /Frost mast/ }).click();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await part(page, 'Logic');
+  const output = page.getByRole('region', { name: 'wind machine' });
+  await expect(output).toContainText('An output may start a machine by itself');
+  await expect(output.getByRole('list', { name: /Questions/ })).toContainText('the output never rests');
+  await output.getByLabel(/Time line of the inputs/).fill('10 s I1 on\nrubbish\n20 s I1 off');
+  await expect(output).toContainText('On once: 10 to 2410 s');
+  await expect(output).toContainText('Line 2 is left out');
+});
+
+test('a sheet of hundreds is searched and narrowed; a bridge shows both sides; an earlier value is put back by a new entry', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Searched', account: newAccount() });
+  await page.getByLabel('Find', { exact: true }).fill('keepalive');
+  await expect(page.getByRole('button', { name: /^Keepalive every/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Where it stands/ })).toHaveCount(0);
+  await page.getByLabel('Find', { exact: true }).fill('');
+  await page.getByLabel('Show', { exact: true }).selectOption({ label: 'Every setting' });
+  await expect(page.getByRole('search', { name: 'Look for settings' })).toContainText(/(\d+) of \1/);
+  await page.getByLabel('Show', { exact: true }).selectOption({ label: 'What is asked or filled in' });
+  await setting(page, /^SIM/, 'Card size', '4FF, nano');
+  await setting(page, /^Modem/, 'Card slot takes', '3FF, micro');
+  await page.getByText(/What must agree: 1 differ/).click();
+  await expect(page.getByRole('list', { name: 'What must agree' }).getByRole('listitem').first()).toContainText('differs');
+  await setting(page, /^SIM/, 'Card size', '3FF, micro');
+  await expect(page.getByText(/What must agree: 0 differ/)).toBeVisible();
+  await section(page, /^SIM/)
+    .getByRole('button', { name: /^Card size/ })
+    .click();
+  await section(page, /^SIM/).getByText('What happened to it (2)').click();
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByText(/What must agree: 1 differ/)).toBeVisible();
+  await delivered(page);
+});
+
+test('house rules and a profile are made from those that are there, judged as one types, and adopted by a station', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Own rules', account: newAccount() });
+  await page.getByRole('link', { name: 'Rules', exact: true }).click();
+  await expect(page.getByText(/11[0-9] of 118 traps of the trade are covered/)).toBeVisible();
+  await page.getByRole('button', { name: 'House rules', exact: true }).click();
+  await page.getByLabel('Start from').selectOption({ label: 'House rules that ship, version 1' });
+  await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
+  await page.getByLabel('How long a range test is held').selectOption({ label: '20 s' });
+  await page.getByLabel('hold, time').fill('soon');
+  await expect(page.getByText('Can’t be read: hold, time.')).toBeVisible();
+  await page.getByLabel('hold, time').fill('20 s');
+  await page.getByLabel('Name of the set').fill('Dale office rules');
+  await page.getByRole('button', { name: 'Publish as version 1' }).click();
+  await expect(page.getByText('Dale office rules, version 1, is published.', { exact: false })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Profiles', exact: true }).click();
+  await page.getByLabel('Profile', { exact: true }).selectOption({ label: 'Handheld terminal, version 1' });
+  const text = page.getByLabel('The profile as JSON');
+  const body = await text.inputValue();
+  await text.fill(body.replace('"boot": 60000', '"boot": -1'));
+  await expect(page.getByRole('list', { name: 'What is wrong' })).toContainText('boot');
+  await text.fill(body.replace('"boot": 60000', '"boot": 45000'));
+  await page.getByRole('button', { name: 'Publish as version 2' }).click();
+  await expect(page.getByText('Handheld terminal, version 2, is published.', { exact: false })).toBeVisible();
+  await delivered(page);
+
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Own rules/ }).click();
+  await page.getByRole('button', { name: 'Dale office rules, version 1…' }).click();
+  await expect(page.getByRole('dialog').getByRole('region', { name: 'What differs' })).toContainText('was 30 s, is 20 s');
+  await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
+  await expect(page.getByRole('region', { name: 'Judged by' })).toContainText('Dale office rules, version 1');
+  await expect(lamp(page, /^Signal/)).toBeVisible();
+});
+
+test('from afar: the start message is made without its word, the sender is judged, and a change with no way back asks for words', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: /Reporting module/ }).click();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await part(page, 'From afar');
+  const afar = page.getByRole('region', { name: 'From afar' });
+  await expect(afar).toContainText('This telephone is on the unit’s list.');
+  await expect(afar.getByRole('region', { name: 'Start a session' })).toContainText('•••• desk.varrow.example:4110');
+  await expect(page.locator('body')).not.toContainText('limestone');
+  await afar.getByLabel('What is to be changed').selectOption({ label: 'Start word (reporting module)' });
+  await expect(afar).toContainText('nobody gets back in without a drive');
+  await expect(afar.getByRole('button', { name: 'Note it' })).toHaveAttribute('aria-disabled', 'true');
+  await afar.getByLabel('How you get back in').fill('the kiln keeper can cable it');
+  await afar.getByRole('button', { name: 'Note it' }).click();
+  await delivered(page);
+});
+
+test('many like one: rows are previewed with what is wrong, good ones are made, and each differs exactly where it must', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  const account = newAccount();
+  await openStation(page, { name: 'Model mast', account });
+  await setting(page, /^SIM/, 'APN', 'm2m.fellwave.example');
+  await setting(page, /^SIM/, 'Card number (ICCID)', '8999970020334567830');
+  await page.keyboard.press('1');
+  await part(page, 'Many like it');
+  const many = page.getByRole('region', { name: 'Many like it' });
+  const [one, two] = [newAccount(), newAccount()];
+  await many
+    .getByLabel('Rows')
+    .fill(
+      `station,Account the desk expects,Card number (ICCID),Colour\nMast east,${one},8999999022234567826,red\nMast west,${two},rubbish,\nMast north,${two},,\n`,
+    );
+  await many.getByRole('button', { name: 'Look at them' }).click();
+  await expect(many).toContainText('Left out: Colour (no setting has this name).');
+  await expect(many.getByRole('list', { name: 'What each row makes' })).toContainText('18 to 20 digits that begin with 89');
+  await many.getByRole('button', { name: 'Make 2 stations, leave out 1' }).click();
+  await expect(many.getByText('2 stations are made.')).toBeVisible();
+  await delivered(page);
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Mast east/ }).click();
+  await expect(section(page, /^SIM/)).toContainText('m2m.fellwave.example');
+  await expect(section(page, /^SIM/)).toContainText('8999 9990 2223 4567 826');
+  await expect(section(page, /^Receiver/)).toContainText(one);
+  await page.getByRole('link', { name: 'Across', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Claims' })).toContainText('Long-range gateway');
+  await expect(page.getByRole('region', { name: 'Shared' })).not.toContainText('Mast east');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await expect(page.getByRole('link', { name: /Mast west/ })).toHaveCount(0);
+});
+
+test('before a modem is replaced it is said what is another, what is typed again and which proofs fall', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Swapped', account: newAccount() });
+  await setting(page, /^Modem/, 'IMEI', '352070123456771');
+  await setting(page, /^SIM/, 'APN', 'm2m.fellwave.example');
+  await page.getByRole('button', { name: 'What happened to Modem' }).click();
+  await page.getByRole('menuitem', { name: 'Modem replaced' }).click();
+  const window = page.getByRole('dialog');
+  await expect(window).toContainText('IMEI (Modem). Read them off its label.');
+  await expect(window.getByText(/APN \(SIM\)/)).toBeVisible();
+  await expect(window).toContainText('Bearer, Route, Call');
+  await window.getByRole('button', { name: 'It was done' }).click();
+  await expect(page.getByText('Modem: replaced.')).toBeVisible();
+  await delivered(page);
+});

@@ -1,0 +1,70 @@
+// [Y1] 'Simulated' from the socket to the print, and never on a client from outside.
+import { expect, test } from './desk.ts';
+import { exchange, frame } from './dc09-frames.ts';
+import { arrive, delivered, lamp, newAccount, openStation } from './technician.ts';
+
+test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the desk and in print; the same from outside does not', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Yard to print', account });
+  await delivered(page);
+  await page.keyboard.press('g');
+  await page.keyboard.press('y');
+  await page.getByLabel('Station').selectOption({ label: 'Yard to print' });
+  await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
+  await page.getByRole('button', { name: 'The case is opened' }).click();
+  await expect(page.getByText('The desk took it (ACK).')).toBeVisible();
+  await page.getByRole('link', { name: 'Call proven, simulated' }).click();
+
+  await expect(lamp(page, /^Call, proven, grade 7, bench, simulated/)).toBeVisible();
+  await expect(lamp(page, /^Route, path 1, proven, grade 7, bench, simulated/)).toBeVisible();
+  const calls = page.getByRole('region', { name: 'Calls of this station' });
+  await expect(calls.getByRole('button', { name: /Event ‘tamper’ over Cellular · simulated/ })).toBeVisible();
+  await page.keyboard.press('8');
+  const record = page.getByRole('article', { name: 'Record' });
+  await page.emulateMedia({ media: 'print' });
+  await expect(record.getByText('Some of this is simulated')).toBeVisible();
+  await expect(record.getByRole('row').filter({ hasText: /^Call/ })).toContainText('proven, grade 7, bench, simulated');
+  await expect(record.getByRole('region', { name: 'Evidence' }).getByText(/Event 'tamper' \(simulated\)/)).toBeVisible();
+  await expect(page.getByRole('navigation').first()).toBeHidden();
+  await page.emulateMedia({ media: 'screen' });
+
+  const { places } = await desk.get<{ places: { address: string }[] }>(`/api/yard?stream=${stream}`);
+  const answer = await exchange(desk.dc09Port, [frame(`"ADM-CID"0009L0#${account}[|1137 01 001]`)], { from: places[0]?.address ?? '' });
+  expect(answer).toContain('"ACK"');
+  await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
+  await page.getByRole('link', { name: 'Desk', exact: true }).click();
+  const calledBy = page.getByRole('listitem').filter({ hasText: 'Yard to print' });
+  await expect(calledBy.nth(0)).not.toContainText('simulated');
+  await expect(calledBy.nth(1)).toContainText('simulated');
+});
+
+test('[Y2] what the virtual modem answered is read at the bench, and every reading of it stays marked', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Yard to bench', account: newAccount() });
+  await delivered(page);
+  await page.goto(`${desk.web}/yard?station=${stream}`);
+  await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
+  await page.getByLabel('Card', { exact: true }).selectOption('PIN wanted');
+  await page.goto(`${desk.web}/stations/${stream}/bench`);
+  await page.getByRole('button', { name: 'Read the virtual modem (simulated)' }).click();
+  const found = page.getByRole('region', { name: 'What was found' });
+  await expect(found.getByRole('row').filter({ hasText: 'PIN state' }).first()).toContainText('PIN wanted');
+  await expect(found.getByText(/found in \d+ lines, simulated/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take it: PIN state' }).first().click();
+  await expect(lamp(page, /^Card, path 1, failed, bench, simulated/)).toBeVisible();
+  await page.getByRole('button', { name: 'Put on the sheet: IMEI' }).click();
+  await delivered(page);
+  await page.keyboard.press('2');
+  await expect(page.getByRole('region', { name: /^Modem, / }).getByText('simulated')).toBeVisible();
+  await page.goto(`${desk.web}/yard?station=${stream}`);
+  await page.getByLabel('Its clock').selectOption({ label: '5 min fast' });
+  await page.getByRole('button', { name: 'Test call by hand' }).click();
+  await expect(page.getByText(/The desk refused its clock \(NAK\)/)).toBeVisible();
+  await expect(page.getByText('The desk took it (ACK).')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop it' }).click();
+  await expect(page.getByText('The yard stands still for this station.', { exact: false })).toBeVisible();
+});

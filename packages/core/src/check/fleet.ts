@@ -1,0 +1,148 @@
+// What only shows across stations: one card, account, address or port on two of them, and many at one minute.
+import { groupedBy, isSettingKey, type Json, keyParts, type SettingKey } from '../name/index.ts';
+import { isSecret } from '../sheet/index.ts';
+import { ours, practice } from './rule.ts';
+import type { Severity, Traits } from './rule.ts';
+import type { Source } from '../problem/index.ts';
+
+export type FleetSheet = { readonly name: string; readonly settings: { readonly [key: string]: Json | undefined } };
+export type FleetFinding = {
+  readonly rule: string;
+  readonly severity: Severity;
+  readonly value: string;
+  readonly at: readonly { readonly station: string; readonly key: SettingKey }[];
+  readonly what: string;
+  readonly todo: string;
+};
+type FleetRule = {
+  readonly id: string;
+  readonly severity: Severity;
+  readonly looksFor: string;
+  readonly source: Source;
+  readonly traps: readonly number[];
+  /** How many stations may share it. */
+  readonly most: number;
+  /** What two settings have in common, or null where nothing can be said. */
+  readonly by: (definition: string, value: Json, sheet: FleetSheet, traits: (ref: string) => Traits | null) => string | null;
+  readonly todo: string;
+};
+
+const text = (value: Json): string | null => (typeof value === 'string' && value.trim() !== '' ? value.trim().toLowerCase() : null);
+const is = (name: string) => (definition: string, value: Json) => (definition === name ? text(value) : null);
+
+export const fleetRules: readonly FleetRule[] = [
+  {
+    id: 'fleet/one-card',
+    severity: 'stop',
+    looksFor: 'One card number at two stations.',
+    source: practice,
+    traps: [100],
+    most: 1,
+    by: is('sim.iccid'),
+    todo: 'A card can only be in one slot: read both again.',
+  },
+  {
+    id: 'fleet/one-account',
+    severity: 'stop',
+    looksFor: 'One account expected for two stations.',
+    source: practice,
+    traps: [65],
+    most: 1,
+    by: is('receiver.account'),
+    todo: 'Ask the desk for another.',
+  },
+  {
+    id: 'fleet/one-address',
+    severity: 'stop',
+    looksFor: 'One fixed address at two stations.',
+    source: practice,
+    traps: [100],
+    most: 1,
+    by: is('sim.address'),
+    todo: 'Ask the carrier which card has it.',
+  },
+  {
+    id: 'fleet/one-imei',
+    severity: 'stop',
+    looksFor: 'One IMEI at two stations.',
+    source: practice,
+    traps: [17],
+    most: 1,
+    by: is('modem.imei'),
+    todo: 'Read both labels again.',
+  },
+  {
+    id: 'fleet/one-eui',
+    severity: 'stop',
+    looksFor: 'One EUI at two stations.',
+    source: practice,
+    traps: [55],
+    most: 1,
+    by: is('unit.id'),
+    todo: 'Read both labels again.',
+  },
+  {
+    id: 'fleet/one-outside-port',
+    severity: 'stop',
+    looksFor: 'Two stations that need one inbound port on one public address.',
+    source: practice,
+    traps: [25],
+    most: 1,
+    by: (definition, value, { settings }) =>
+      definition === 'desk.dialsPort' && typeof value === 'number' && typeof settings['desk.dials'] === 'string'
+        ? `${settings['desk.dials']}:${value}`
+        : null,
+    todo: 'Give each its own port.',
+  },
+  {
+    id: 'fleet/one-password',
+    severity: 'fix',
+    looksFor: 'One password at many stations.',
+    source: practice,
+    traps: [54, 98],
+    most: 1,
+    by: (_, value, __, traits) => (isSecret(value) ? (traits(value.secret)?.same ?? null) : null),
+    todo: 'Give each its own: one leak opens all.',
+  },
+  {
+    id: 'fleet/one-minute',
+    severity: 'look',
+    looksFor: 'More than five stations that test at one minute.',
+    source: ours('five at one minute is what one listener takes without a queue'),
+    traps: [67],
+    most: 5,
+    by: is('unit.testAt'),
+    todo: 'Spread them over the hour.',
+  },
+];
+
+/** Every finding across sheets, each with all the places. The time grows with the number of settings, not with its square. */
+export const checkFleet = (sheets: readonly FleetSheet[], traits: (ref: string) => Traits | null = () => null): FleetFinding[] => {
+  const seen = new Map<FleetRule, { value: string; station: string; key: SettingKey }[]>(fleetRules.map((rule) => [rule, []]));
+  for (const sheet of sheets)
+    for (const [key, value] of Object.entries(sheet.settings)) {
+      if (!isSettingKey(key) || value === undefined || value === null) continue;
+      const { definition } = keyParts(key);
+      for (const rule of fleetRules) {
+        const shared = rule.by(definition, value, sheet, traits);
+        if (shared !== null) seen.get(rule)?.push({ value: shared, station: sheet.name, key });
+      }
+    }
+  return fleetRules.flatMap((rule) =>
+    [...groupedBy(seen.get(rule) ?? [], ({ value }) => value)].flatMap(([value, places]) => {
+      const stations = new Set(places.map(({ station }) => station));
+      if (stations.size <= rule.most) return [];
+      const shown = rule.id === 'fleet/one-password' ? 'one password' : value;
+      return [
+        {
+          rule: rule.id,
+          severity: rule.severity,
+          value: shown,
+          at: places.map(({ station, key }) => ({ station, key })),
+          what: `${rule.looksFor.replace(/\.$/, '')}: ${shown}, at ${[...stations].slice(0, 4).join(', ')}${stations.size > 4 ? ` and ${stations.size - 4} more` : ''}.`,
+          todo: rule.todo,
+        },
+      ];
+    }),
+  );
+};

@@ -1,0 +1,90 @@
+// What was measured or read: a capture of what a device answered, one reading, a hold with its samples.
+import { isElementId, isLampName, isMeasure, isOrigin } from '../../name/index.ts';
+import { dictionary, fields, flag, json, known, listOf, number, oneOf, orNull, type Shape, whole, words } from '../../problem/index.ts';
+import { isRadioKind } from '../../house/index.ts';
+import { isInstant } from '../../quantity/index.ts';
+import { readingOf } from '../../sheet/readings.ts';
+import { holdFigures, isSignalName, type Sample } from '../../sums/index.ts';
+import { kind, upgrade } from '../kind.ts';
+import { withEvidence } from '../state/evidence.ts';
+
+const path = orNull(known(isElementId, 'a path'));
+
+/** The masked text itself lies outside, by the hash in the entry's `blobs`. */
+export const captureKept = kind(
+  'capture.kept',
+  1,
+  fields({ path, about: words(80), lines: whole(0, 300_000), found: whole(0, 300_000), missed: whole(0, 300_000), simulated: flag }),
+  (state) => state,
+);
+
+const first = {
+  lamp: known(isLampName, 'a lamp'),
+  path,
+  what: words(40),
+  value: json,
+  in: orNull(known(isMeasure, 'a measure')),
+  from: known(isInstant, 'an instant'),
+  to: known(isInstant, 'an instant'),
+  simulated: flag,
+};
+const readingShape = fields({ ...first, origin: known(isOrigin, 'an origin') });
+
+/** Version 1 did not say where a reading came from: a person typed or pressed every one of them. */
+export const readingTaken = kind(
+  'reading.taken',
+  2,
+  readingShape,
+  (state, data, { entry, pos, skew }) =>
+    withEvidence(state, {
+      entry: entry.id,
+      what: 'reading',
+      grade: readingOf(data.what)?.grade ?? null,
+      bears: [{ lamp: data.lamp, path: data.path }],
+      ord: pos.ord,
+      from: Math.min(data.from + skew, pos.ord),
+      to: Math.min(data.to + skew, pos.ord),
+      outcome: 'good',
+      told: false,
+      simulated: data.simulated,
+      facts: { what: data.what, value: data.value, in: data.in, origin: data.origin },
+      kindOf: data.what,
+      receiver: null,
+    }),
+  [upgrade(fields(first), (data) => ({ ...data, origin: 'typed' }))],
+);
+
+const sample: Shape<Sample> = fields({
+  at: whole(0, 86_400_000),
+  values: dictionary(isSignalName, 'a reading of the radio', number(-200, 200)),
+});
+
+const holdShape = fields({
+  path: known(isElementId, 'a path'),
+  from: known(isInstant, 'an instant'),
+  to: known(isInstant, 'an instant'),
+  radio: known(isRadioKind, 'a kind of radio'),
+  /** Typed by a person who read each one; pasted, or from the modem: these may repeat an old figure. */
+  source: oneOf(['typed', 'pasted', 'modem']),
+  samples: listOf(sample, 600),
+  simulated: flag,
+});
+
+export const holdRun = kind('hold.run', 1, holdShape, (state, data, { entry, pos, skew }) => {
+  const { taken, fresh, refresh, of } = holdFigures(data.samples, data.source !== 'typed');
+  return withEvidence(state, {
+    entry: entry.id,
+    what: 'hold',
+    grade: null,
+    bears: [{ lamp: 'Signal', path: data.path }],
+    ord: pos.ord,
+    from: Math.min(data.from + skew, pos.ord),
+    to: Math.min(data.to + skew, pos.ord),
+    outcome: 'good',
+    told: false,
+    simulated: data.simulated,
+    facts: { what: 'hold', radio: data.radio, source: data.source, time: Math.max(0, data.to - data.from), taken, fresh, refresh, of },
+    kindOf: `hold ${data.radio}`,
+    receiver: null,
+  });
+});

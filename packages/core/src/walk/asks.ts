@@ -1,0 +1,109 @@
+// What is still unknown, and whom to ask by when.
+import papaparse from 'papaparse';
+import { type Asked, type State, wanted } from '../journal/index.ts';
+import { asPlanned } from '../lamp/index.ts';
+import { type Json, settingKey } from '../name/index.ts';
+import { bindingsOf, isAsked, type Profile, sheetRows, type SheetRow, type Supplier, suppliers } from '../sheet/index.ts';
+
+/** Days from asking to an answer; common practice, no source. */
+export const leadDays: { readonly [S in Supplier]: number } = {
+  carrier: 5,
+  IT: 7,
+  desk: 3,
+  portal: 2,
+  client: 5,
+  label: 0,
+  manual: 1,
+  'house rule': 0,
+  you: 0,
+};
+
+export type Ask = SheetRow & {
+  readonly supplier: Supplier;
+  readonly note: Asked | null;
+  /** The latest day to ask for the planned visit, as 2027-03-14; null without a visit. */
+  readonly latest: string | null;
+};
+export type AskGroup = { readonly supplier: Supplier; readonly asks: readonly Ask[] };
+
+/** A day so many days before another, both as 2027-03-14. */
+export const dayBefore = (day: string, days: number): string => {
+  const [year = 1970, month = 1, date = 1] = day.split('-').map(Number);
+  // Days since 1970-03-01 by the civil calendar (Howard Hinnant's days_from_civil, from memory), and back again.
+  const toDays = (y: number, m: number, d: number): number => {
+    const shifted = m <= 2 ? y - 1 : y;
+    const era = Math.floor(shifted / 400);
+    const ofEra = shifted - era * 400;
+    const ofYear = Math.floor((153 * (m + (m > 2 ? -3 : 9)) + 2) / 5) + d - 1;
+    return era * 146_097 + ofEra * 365 + Math.floor(ofEra / 4) - Math.floor(ofEra / 100) + ofYear;
+  };
+  const z = toDays(year, month, date) - days;
+  const era = Math.floor(z / 146_097);
+  const doe = z - era * 146_097;
+  const yoe = Math.floor((doe - Math.floor(doe / 1460) + Math.floor(doe / 36_524) - Math.floor(doe / 146_096)) / 365);
+  const doy = doe - (365 * yoe + Math.floor(yoe / 4) - Math.floor(yoe / 100));
+  const mp = Math.floor((5 * doy + 2) / 153);
+  const m = mp < 10 ? mp + 3 : mp - 9;
+  const y = yoe + era * 400 + (m <= 2 ? 1 : 0);
+  return `${y}-${String(m).padStart(2, '0')}-${String(doy - Math.floor((153 * mp + 2) / 5) + 1).padStart(2, '0')}`;
+};
+
+/** What nobody has said yet, grouped by who has it, whom one waits longest for first. What a house rule decides is not asked. */
+export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] => {
+  const view = asPlanned(state);
+  const visit = wanted(state, settingKey('site', null, 'visit'));
+  const open = sheetRows(view, bindingsOf(view)).filter(
+    ({ key, of }) => of.supplier !== 'house rule' && isAsked(of, profiles) && isEmpty(view.value(key)),
+  );
+  const asks = open.map(
+    (row): Ask => ({
+      ...row,
+      supplier: row.of.supplier,
+      note: state.asks[row.key] ?? null,
+      latest: typeof visit === 'string' ? dayBefore(visit, leadDays[row.of.supplier]) : null,
+    }),
+  );
+  return [...suppliers]
+    .sort((a, b) => leadDays[b] - leadDays[a])
+    .flatMap((supplier) => {
+      const of = asks.filter((ask) => ask.supplier === supplier);
+      return of.length === 0 ? [] : [{ supplier, asks: of }];
+    });
+};
+
+const isEmpty = (value: Json | undefined): boolean => value === undefined || value === null || value === '';
+
+const nameOf = ({ of, element }: SheetRow): string => (element === null ? of.label : `${of.label} (${element.label})`);
+
+/** A message to send to one who has the answers. */
+export const askText = (station: string, { supplier, asks }: AskGroup): string => {
+  const latest = asks[0]?.latest ?? null;
+  return [
+    `${station}: what we need from ${supplier === 'you' ? 'ourselves' : `the ${supplier}`}${latest === null ? '' : `, by ${latest}`}`,
+    '',
+    ...asks.map((ask) => `${nameOf(ask)}: `),
+    '',
+    'Please answer behind each colon and send it back.',
+  ].join('\n');
+};
+
+/** A cell that a spreadsheet would run as a formula is made a plain text. */
+export const harmless = (cell: string): string => (/^[=+@\t\r-]/.test(cell) && !/^[+-]?\d+(?:[.,]\d+)?$/.test(cell) ? `'${cell}` : cell);
+
+/** The ask list as CSV (RFC 4180) with a head line. */
+export const askCsv = (groups: readonly AskGroup[]): string =>
+  papaparse.unparse(
+    groups.flatMap(({ supplier, asks }) =>
+      asks.map((ask) => ({
+        'who has it': supplier,
+        what: harmless(nameOf(ask)),
+        why: harmless(ask.of.why),
+        'ask by': ask.latest ?? '',
+        'asked of': harmless(ask.note?.asked ?? ''),
+        ticket: harmless(ask.note?.ticket ?? ''),
+        'chase on': ask.note?.chaseOn ?? '',
+        answer: '',
+        key: ask.key,
+      })),
+    ),
+  );

@@ -1,0 +1,55 @@
+// What ends when, and who owns which device at which portal: for one station, and so for all.
+import { elementsOf, type State, wanted } from '../journal/index.ts';
+import { plainText, type SettingKey, settingKey } from '../name/index.ts';
+
+export type End = { readonly what: string; readonly kind: string; readonly day: string; readonly renews: string; readonly key: SettingKey };
+export type Claimed = {
+  readonly device: string;
+  readonly portal: string;
+  readonly account: string;
+  readonly owner: string;
+  readonly quota: number | null;
+};
+
+/** Everything of a station that ends on a known day, earliest first. */
+export const endsOf = (state: State): End[] => {
+  const at = (group: 'sim' | 'licence', id: Parameters<typeof settingKey>[1], param: string): string =>
+    plainText(wanted(state, settingKey(group, id, param)) ?? '');
+  const cards = elementsOf(state, 'sim').flatMap(({ id, label }) =>
+    (
+      [
+        ['until', 'card contract'],
+        ['fixedUntil', 'fixed address'],
+        ['networkUntil', 'network'],
+      ] as const
+    ).map(([param, kind]) => ({
+      what: label,
+      kind,
+      day: at('sim', id, param),
+      renews: at('sim', id, 'carrier'),
+      key: settingKey('sim', id, param),
+    })),
+  );
+  const licences = elementsOf(state, 'licence').map(({ id, label }) => ({
+    what: at('licence', id, 'what') || label,
+    kind: at('licence', id, 'kind') || 'licence',
+    day: at('licence', id, 'until'),
+    renews: at('licence', id, 'renews'),
+    key: settingKey('licence', id, 'until'),
+  }));
+  return [...cards, ...licences].filter(({ day }) => day !== '').sort((a, b) => (a.day < b.day ? -1 : 1));
+};
+
+/** The claims of a station. */
+export const claimsOf = (state: State): Claimed[] =>
+  elementsOf(state, 'claim').map(({ id, label }) => {
+    const at = (param: string): string => plainText(wanted(state, settingKey('claim', id, param)) ?? '');
+    const quota = wanted(state, settingKey('claim', id, 'quota'));
+    return {
+      device: label,
+      portal: at('portal'),
+      account: at('account'),
+      owner: at('owner'),
+      quota: typeof quota === 'number' ? quota : null,
+    };
+  });

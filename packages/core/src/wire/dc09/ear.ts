@@ -1,0 +1,100 @@
+// DC-09 as the desk hears it. Wrong CRC or length: silence. Clock outside its window: NAK with the desk's time. Understood and not to be processed: DUH.
+import { bytesOf, type Call, type Ear, type Piece, type Read } from '../call.ts';
+import { readContactId } from './contact-id.ts';
+import {
+  cutFrames,
+  type Dc09Why,
+  type Frame,
+  type FrameCut,
+  type FrameCutter,
+  type Header,
+  newFrameCutter,
+  readFrame,
+  writeFrame,
+} from './frames.ts';
+import { readSia } from './sia.ts';
+
+/** From memory of DC-09: a timestamp may lie 40 s behind the receiver's clock and 20 s ahead. */
+export const clockWindow = { behind: 40_000, ahead: 20_000 } as const;
+/** A unit that hears no answer sends the same sequence number again within minutes. Ours. */
+const repeatsFor = 15 * 60_000;
+
+type Payload = { event: string; test: boolean; fields: { readonly [key: string]: string } };
+
+const payloadOf = ({ id, data }: Frame): Payload | Dc09Why => {
+  if (id === 'NULL') return { event: 'null', test: true, fields: {} };
+  const bar = data.indexOf('|');
+  if (bar === -1) return 'data form';
+  const inner = data.slice(bar + 1);
+  if (id === 'SIA-DCS') {
+    const sia = readSia(inner);
+    if (sia === null) return 'sia data';
+    const { code, zone, modifiers } = sia;
+    return {
+      ...sia,
+      fields: { code, ...(zone === '' ? {} : { zone }), ...(modifiers['ri'] === undefined ? {} : { area: modifiers['ri'] }) },
+    };
+  }
+  const read = readContactId(inner);
+  if (!read.ok) return read.why;
+  const { event, test, qualifier, code, group, zone } = read.value;
+  return { event, test, fields: { code: `${qualifier}${code}`, area: group, zone } };
+};
+
+const callOf = (frame: Frame, account: string): Call | Dc09Why => {
+  const payload = payloadOf(frame);
+  if (typeof payload === 'string') return payload;
+  const { id, sequence, receiver, prefix, data, timestamp, at } = frame;
+  const numbered = sequence !== '0000';
+  return {
+    account,
+    instant: timestamp,
+    at,
+    event: payload.event.slice(0, 32),
+    grade: payload.test ? 6 : 7,
+    fields: { event: payload.event, ...payload.fields, token: id, sequence, ...(receiver === null ? {} : { receiver }), prefix },
+    repeats:
+      !numbered && timestamp === ''
+        ? null
+        : { of: bytesOf([id, sequence, account, data, numbered ? '' : timestamp].join('|')), within: repeatsFor },
+    window: clockWindow,
+  };
+};
+
+const answerFrame = (id: 'ACK' | 'DUH', { sequence, receiver, prefix, account }: Header): Uint8Array =>
+  writeFrame({ id, sequence, receiver, prefix, account, at: null });
+
+const silent = (bytes: Uint8Array, why: string, account: string | null = null): Piece => ({
+  bytes,
+  read: { ok: false, why, account },
+  answer: () => null,
+});
+
+const piece = ({ kind, bytes }: FrameCut): Piece => {
+  if (kind !== 'frame') return silent(bytes, kind);
+  const read = readFrame(bytes);
+  if (!read.ok && read.header === null) return silent(bytes, read.why);
+  const header = read.ok ? read.frame : read.header;
+  if (header === null) return silent(bytes, 'header');
+  const call = read.ok && read.frame.account !== null ? callOf(read.frame, read.frame.account) : read.ok ? 'no account in frame' : read.why;
+  const judged: Read = typeof call === 'string' ? { ok: false, why: call, account: header.account } : { ok: true, call };
+  return {
+    bytes,
+    read: judged,
+    answer: (fate, now) => {
+      if (fate === 'busy') return null;
+      if (fate === 'clock') return writeFrame({ id: 'NAK', sequence: '0000', receiver: '0', prefix: '0', account: null, at: now });
+      return answerFrame(fate === 'not understood' ? 'DUH' : 'ACK', header);
+    },
+  };
+};
+
+const earOf = (was: FrameCutter): Ear => ({
+  hear: (arrived) => {
+    const { cutter, cuts } = cutFrames(was, arrived);
+    return { ear: earOf(cutter), pieces: cuts.map(piece) };
+  },
+  end: () => (was.held.length === 0 ? [] : [silent(was.held, was.inside ? 'no frame end' : 'no start')]),
+});
+
+export const dc09Ear: Ear = earOf(newFrameCutter);

@@ -1,0 +1,4 @@
+export * from './dialogue.ts';
+export * from './modem.ts';
+export * from './of-station.ts';
+export * from './unit.ts';

@@ -1,0 +1,51 @@
+// A virtual reporting unit that speaks DC-09: it numbers its calls, keeps a number until it is answered, and sets its clock where the desk tells it the time.
+import { type Instant, instant } from '../quantity/index.ts';
+import { parseTimestamp, writeFrame } from '../wire/index.ts';
+
+export const yardEvents = [
+  { what: 'tamper', label: 'The case is opened', id: 'ADM-CID', data: '1137 01 001' },
+  { what: 'tamper-rest', label: 'The case is shut', id: 'ADM-CID', data: '3137 01 001' },
+  { what: 'mains', label: 'Mains is lost', id: 'ADM-CID', data: '1301 00 000' },
+  { what: 'mains-rest', label: 'Mains is back', id: 'ADM-CID', data: '3301 00 000' },
+  { what: 'battery', label: 'The battery is low', id: 'SIA-DCS', data: 'NYT000' },
+  { what: 'test', label: 'Test call by hand', id: 'ADM-CID', data: '1601 00 000' },
+  { what: 'periodic', label: 'Periodic test', id: 'SIA-DCS', data: 'NRP000' },
+  { what: 'null', label: 'Link check (NULL)', id: 'NULL', data: null },
+] as const;
+export type YardEvent = (typeof yardEvents)[number]['what'];
+export const isYardEvent = (value: unknown): value is YardEvent => yardEvents.some(({ what }) => what === value);
+
+export type VirtualUnit = {
+  readonly account: string;
+  /** The number of the call that is not answered yet. */
+  readonly sequence: number;
+  /** Its clock less the true time, ms. */
+  readonly clock: number;
+};
+export const virtualUnit = (account: string, clock = 0): VirtualUnit => ({ account, sequence: 1, clock });
+
+/** The frame of an event; NULL carries sequence 0000. */
+export const callFrame = ({ account, sequence, clock }: VirtualUnit, event: YardEvent, now: Instant): Uint8Array => {
+  const of = yardEvents.find(({ what }) => what === event) ?? yardEvents[0];
+  return writeFrame({
+    id: of.id,
+    sequence: of.data === null ? '0000' : String(sequence).padStart(4, '0'),
+    account,
+    data: of.data === null ? '' : `#${account}|${of.data}`,
+    at: instant(now + clock),
+  });
+};
+
+export type DeskSaid = 'ACK' | 'NAK' | 'DUH' | 'nothing';
+
+/** What the unit makes of the desk's answer: after ACK the next number (9999 is followed by 1; NULL carries 0000 and counts nothing); after NAK the desk's time. */
+export const hearDesk = (unit: VirtualUnit, answer: string, now: Instant): { unit: VirtualUnit; said: DeskSaid } => {
+  const [, id = '', number = ''] = /"(ACK|NAK|DUH)"(\d{4})?/.exec(answer) ?? [];
+  if (id === 'NAK') {
+    const time = parseTimestamp(/_([\d:,-]{19})/.exec(answer)?.[1] ?? '');
+    return { unit: time === null ? unit : { ...unit, clock: time - now }, said: 'NAK' };
+  }
+  if (id === 'DUH') return { unit, said: 'DUH' };
+  if (id !== 'ACK') return { unit, said: 'nothing' };
+  return { unit: number === '0000' ? unit : { ...unit, sequence: (unit.sequence % 9999) + 1 }, said: 'ACK' };
+};
