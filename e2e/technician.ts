@@ -43,19 +43,16 @@ export const openStation = async (
 /** The section of an element or holder on the sheet. */
 export const section = (page: Page, name: string | RegExp) => page.getByRole('region', { name });
 
-/** Opens a setting and gives its field. The circuit folds while the page scrolls to the row, and a press that falls into that moment is pressed again. */
+/** Opens a setting and gives its field. */
 const opened = async (page: Page, where: string | RegExp, label: string): Promise<Locator> => {
   const of = section(page, where);
   const row = of
     .getByRole('button')
     .filter({ has: page.getByText(label, { exact: true }) })
     .first();
+  if ((await row.getAttribute('aria-expanded')) === 'false') await row.click();
   const field = of.getByLabel(label, { exact: true });
-  await row.scrollIntoViewIfNeeded();
-  await expect(async () => {
-    if ((await row.getAttribute('aria-expanded')) === 'false') await row.click();
-    await expect(field).toBeVisible({ timeout: 4000 });
-  }).toPass({ timeout: 40_000 });
+  await expect(field).toBeVisible();
   return field;
 };
 

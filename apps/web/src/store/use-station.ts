@@ -1,5 +1,5 @@
 // One station as the screens see it: its state with what waits, its line, its findings, the step in hand.
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { liveQuery } from 'dexie';
 import { peopleStream, type Stream } from '@green-lamp/core/name';
 import { check, type Finding } from '@green-lamp/core/check';
@@ -40,7 +40,8 @@ export const useNow = (every = 15_000): Instant => {
 };
 
 export type People = { readonly [person: string]: string };
-export const usePeople = (): People => useLiveQuery(async () => (await foldedStream(peopleStream)).state.people, []) ?? {};
+const nobody: People = {};
+export const usePeople = (): People => useLiveQuery(async () => (await foldedStream(peopleStream)).state.people, []) ?? nobody;
 
 export const useStream = (stream: Stream): Folded | undefined => {
   useEffect(() => void keepStream(stream), [stream]);
@@ -67,15 +68,16 @@ export type Station = {
   readonly head: string | null;
 };
 
-/** 'asking' until this browser's own store has answered; 'none' where neither it nor the desk knows the station. */
-export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
-  const folded = useStream(stream);
-  const people = usePeople();
-  const beside = useLiveQuery(async () => (await db.streams.get(stream)) ?? null, [stream]);
-  const published = useLiveQuery(publishedHere, []);
-  const now = useNow();
-  if (folded === undefined || beside === undefined || published === undefined) return 'asking';
-  if (folded.state.station === null) return beside?.asOf == null && folded.state.count === 0 ? 'asking' : 'none';
+const stationOf = (
+  stream: Stream,
+  {
+    folded,
+    beside,
+    published,
+    people,
+    now,
+  }: { folded: Folded; beside: StreamRow | null; published: Published; people: People; now: Instant },
+): Station => {
   const { state } = folded;
   const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
   const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false, now };
@@ -101,4 +103,18 @@ export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
     fingerprint: hashOf(canonical(folded.kept)),
     head: beside?.head?.link ?? null,
   };
+};
+
+/** 'asking' until this browser's own store has answered; 'none' where neither it nor the desk knows the station. Judged again only where something came in or the clock moved on. */
+export const useStation = (stream: Stream): Station | 'asking' | 'none' => {
+  const folded = useStream(stream);
+  const people = usePeople();
+  const beside = useLiveQuery(async () => (await db.streams.get(stream)) ?? null, [stream]);
+  const published = useLiveQuery(publishedHere, []);
+  const now = useNow();
+  return useMemo(() => {
+    if (folded === undefined || beside === undefined || published === undefined) return 'asking';
+    if (folded.state.station === null) return beside?.asOf == null && folded.state.count === 0 ? 'asking' : 'none';
+    return stationOf(stream, { folded, beside, published, people, now });
+  }, [stream, folded, beside, published, people, now]);
 };

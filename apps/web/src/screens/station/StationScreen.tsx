@@ -1,5 +1,6 @@
 // A station: its line across the top, always there; chapters in the order of the work; the margin of slips; the runner at the foot.
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { isStream, type Stream } from '@green-lamp/core/name';
@@ -31,6 +32,8 @@ const useFolded = (
   const line = useRef<HTMLElement>(null);
   const page = useRef<HTMLDivElement>(null);
   const height = useRef<number | null>(null);
+  /** Where the page stood when it folded: at its foot the browser moves it by itself as soon as the page grows. */
+  const stood = useRef<number | null>(null);
   useEffect(() => {
     const look = (): void => {
       setFolded(low());
@@ -43,22 +46,31 @@ const useFolded = (
   }, [low]);
   useLayoutEffect(() => {
     const is = line.current?.offsetHeight ?? 0;
-    if (height.current !== null && page.current !== null) page.current.scrollTop += is - height.current;
+    if (height.current !== null && page.current !== null)
+      page.current.scrollTop = (stood.current ?? page.current.scrollTop) + is - height.current;
     height.current = is;
+    stood.current = null;
   }, [folded]);
   const onScroll = useCallback(() => {
     const of = page.current;
     if (of === null) return;
     const whole = line.current?.offsetHeight ?? 0;
-    if (of.scrollTop > whole && of.scrollHeight - of.clientHeight > 2 * whole) setFolded(true);
-    else if (of.scrollTop === 0) setFolded(low());
-  }, [low]);
+    const fold = (to: boolean): void => {
+      if (to === folded) return;
+      stood.current = of.scrollTop;
+      flushSync(() => {
+        setFolded(to);
+      });
+    };
+    if (of.scrollTop > whole && of.scrollHeight - of.clientHeight > 2 * whole) fold(true);
+    else if (of.scrollTop === 0) fold(low());
+  }, [low, folded]);
   return { folded, line, page, onScroll };
 };
 
 export const StationScreen = () => {
   const { stream } = useParams();
-  return isStream(stream) ? <OpenStation stream={stream} /> : <Empty>There is no station of this name.</Empty>;
+  return isStream(stream) ? <OpenStation key={stream} stream={stream} /> : <Empty>There is no station of this name.</Empty>;
 };
 
 const OpenStation = ({ stream }: { stream: Stream }) => {
