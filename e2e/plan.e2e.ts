@@ -58,9 +58,22 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
   await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Helper router behind a main one' });
   await page.getByLabel('Lost? What does the display show').fill('reset helper');
   await page.getByRole('button', { name: 'Reset the helper', exact: true }).click();
-  await expect(page.getByRole('checkbox', { name: /^Reset the helper/ })).toBeFocused();
-  await page.keyboard.press('Space');
-  await expect(page.getByText(/1 of \d+ prompts done/)).toBeVisible();
+  const hand = page.getByRole('region', { name: 'Prompt in hand' });
+  await expect(hand).toContainText('It takes every setting with it.');
+  await expect(hand).toContainText('File before it is written over');
+  const sign = hand.getByRole('button', { name: /^The sign came/ });
+  await expect(sign).toHaveAttribute('aria-disabled', 'true');
+  await page.getByRole('checkbox', { name: /^Save the helper’s old file/ }).click();
+  await expect(sign).toHaveAttribute('aria-disabled', 'false');
+  await sign.click();
+  await expect(hand).toContainText('Cable: helper’s end');
+  await expect(page.getByText(/2 of \d+ prompts done/)).toBeVisible();
+  await delivered(page);
+  await page.reload();
+  await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Helper router behind a main one' });
+  await expect(hand).toContainText('Cable: helper’s end');
+  await hand.getByRole('button', { name: /^One back: Reset the helper/ }).click();
+  await expect(hand).toContainText('Wait for: all indicators blink');
   await part(page, 'Who calls whom');
   await expect(page.getByRole('region', { name: /The station calls the desk/ }).first()).toContainText('desk.varrow.example');
 });
@@ -143,6 +156,19 @@ test('house rules and a profile are made from those that are there, judged as on
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
   await expect(page.getByRole('region', { name: 'Judged by' })).toContainText('Dale office rules, version 1');
   await expect(lamp(page, /^Signal/)).toBeVisible();
+});
+
+test('one takes back one’s own last setting, does it again', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Weir gauge', account: newAccount() });
+  await setting(page, 'Site', 'Where it stands', 'the weir');
+  await page.getByRole('button', { name: /^Take back Where it stands/ }).click();
+  await expect(section(page, 'Site')).not.toContainText('the weir');
+  await page.getByRole('button', { name: /^Again: Where it stands/ }).click();
+  await expect(section(page, 'Site')).toContainText('the weir');
+  await page.keyboard.press('Control+z');
+  await expect(section(page, 'Site')).not.toContainText('the weir');
+  await expect(page.getByRole('button', { name: /^Again: Where it stands/ })).toBeVisible();
 });
 
 test('from afar: the start message is made without its word, the sender is judged, and a change with no way back asks for words', async ({

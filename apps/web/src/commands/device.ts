@@ -11,7 +11,7 @@ import type { Command } from './command.ts';
 
 type On = { station: Station; work: DeviceWork };
 
-const stage = (station: Station, to: 'entered' | 'inForce', keys: readonly SettingKey[], asOf: number): Promise<unknown> =>
+const stage = (station: Station, to: 'entered' | 'applied' | 'inForce', keys: readonly SettingKey[], asOf: number): Promise<unknown> =>
   append(station.stream, [
     {
       kind: 'setting.staged',
@@ -38,6 +38,20 @@ export const enteredOnDevice: Command<On> = {
     if (work.toEnter.length === 0) return 'Nothing waits to be entered there.';
     if (go !== undefined) {
       void stage(station, 'entered', work.toEnter, deviceNow());
+      go();
+    }
+    return null;
+  },
+};
+
+/** Some devices keep what was typed to themselves until it is applied. */
+export const appliedOnDevice: Command<On> = {
+  key: 'A',
+  label: ({ work, station }) => `Apply was pressed on ${deviceName(station, work.device)}`,
+  run: ({ station, work }, go) => {
+    if (work.toApply.length === 0) return 'Nothing that was entered there waits to be applied.';
+    if (go !== undefined) {
+      void stage(station, 'applied', work.toApply, deviceNow());
       go();
     }
     return null;

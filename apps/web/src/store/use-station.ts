@@ -95,7 +95,7 @@ const stationOf = (
     findings,
     findingsAsItRuns: check(asItRuns(state), around),
     step: nextStep(state, line, findings),
-    work: deviceWork(state),
+    work: deviceWork(state, rules.profiles),
     speaker: speakerOf(state, (person) => people[person] ?? null, now, zone),
     zone,
     now,

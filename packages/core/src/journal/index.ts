@@ -12,6 +12,7 @@ export * from './state/device.ts';
 export { evidencePos } from './state/evidence.ts';
 export * from './state/settings.ts';
 export * from './state/state.ts';
+export * from './undo.ts';
 export { sayEntry } from './words.en.ts';
 export * from './write.ts';
 export * from './sheet-file.ts';

@@ -26,11 +26,22 @@ const stagesSaid = {
   inForce: 'in force',
   readBack: 'read back from the device',
 } as const;
+const moved = {
+  begun: 'begun',
+  sign: 'the sign came',
+  wrong: 'it went wrong',
+  back: 'a step back',
+  lost: 'found by its display',
+  window: 'opened:',
+  over: 'through',
+} as const;
 const hardware = (what: string, d: { element: DataOf<'card.changed'>['element']; words: string }, s: Speaker): string =>
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
 
 const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string } = {
   'step.done': (d) => `${d.done ? 'Done' : 'Taken back'}: ${d.what.split('|').slice(1).join(', ')}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'walk.moved': (d) =>
+    `${d.walk}: ${moved[d.how]}${d.window === null ? '' : ` ${d.window}`}${d.at === null || d.how === 'window' ? '' : `, at ${d.at}`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'ask.noted': (d, s) =>
     `${s.setting(d.key)} asked${d.asked === '' ? '' : ` of ${d.asked}`}${d.ticket === '' ? '' : `, ticket ${d.ticket}`}${d.chaseOn === null ? '' : `, chase on ${d.chaseOn}`}.`,
   'station.opened': (d) => `Station opened: ${d.name}.`,

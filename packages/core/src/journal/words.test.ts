@@ -142,6 +142,11 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'house.adopted': [[{ id: 'ours', version: 2, hash }, 'Judged by house rules ours version 2 from here on.']],
   'profile.published': [[{ id: 'router', version: 1, body: router }, `Profile router version 1 published: ${router.name}.`]],
   'profile.adopted': [[{ role: 'modem', id: 'router', version: 1, hash }, 'Profile of the modem: router version 1 from here on.']],
+  'walk.moved': [
+    [{ walk: 'keypad-panel', at: 'clock-by', how: 'sign', window: null, words: '' }, 'keypad-panel: the sign came, at clock-by.'],
+    [{ walk: 'keypad-panel', at: 'clock-by', how: 'window', window: 'Install menu', words: '' }, 'keypad-panel: opened: Install menu.'],
+    [{ walk: 'keypad-panel', at: null, how: 'wrong', window: null, words: 'NO twice.' }, 'keypad-panel: it went wrong. NO twice.'],
+  ],
   'step.done': [
     [{ what: 'kit|pin', done: true, words: '' }, 'Done: pin.'],
     [

@@ -1,5 +1,5 @@
 // Equipment profiles: what is known of a kind of device. Published by version; a station adopts one version for each role.
-import { isLampName } from '../name/index.ts';
+import { isLampName, type Stage, stages } from '../name/index.ts';
 import {
   dictionary,
   fields,
@@ -54,6 +54,9 @@ const definitionKey: Shape<string> = known(
 const isCaution = (value: unknown): value is keyof typeof cautions => typeof value === 'string' && Object.hasOwn(cautions, value);
 
 export const gates = ['gather', 'harvest', 'file', 'bench'] as const;
+export type Gate = (typeof gates)[number];
+/** Where an answer leads other than to the next prompt: asked again, to the first, out of the menu; or a prompt's own id. */
+export const leadsTo = ['again', 'start', 'out'] as const;
 export const promptKinds = ['type', 'choose', 'press', 'wait', 'do'] as const;
 
 /** One prompt of a device's own menu, or one step beside it, in the device's order. */
@@ -75,6 +78,10 @@ const prompt = fields({
   wrong: optional(words(200)),
   /** How many steps back lead where. */
   back: optional(words(160)),
+  /** Where the wrong answer and one step back lead; without them the prompt comes again, and back is the prompt before. */
+  leads: optional(fields({ wrong: optional(words(60)), back: optional(words(60)) })),
+  /** What it does to the device: writes over what is there, starts it again, takes everything with it. */
+  does: optional(oneOf(['writes', 'reboots', 'resets'])),
   /** Shown only where an earlier setting has one of these values. */
   only: optional(fields({ setting: definitionKey, is: listOf(json, 12) })),
   skip: optional(words(200)),
@@ -168,6 +175,12 @@ export const profileSchema: JsonSchema = {
   title: 'Green Lamp equipment profile',
   ...profileShape.schema,
 };
+
+/** The stages that a setting goes through on a device, whole: those in between by the adopted profile of its role, all of them without one. */
+export const stagesOn = (profile: Pick<Profile, 'stages'> | undefined): readonly Stage[] =>
+  stages.filter(
+    (stage) => stage === 'wanted' || stage === 'entered' || profile?.stages === undefined || profile.stages.some((one) => one === stage),
+  );
 
 /** The settings that a profile asks for, each once, in the order of its menu. */
 export const askedBy = (profile: Profile): readonly string[] => [...new Set((profile.menu ?? []).flatMap(({ setting }) => setting ?? []))];

@@ -3,6 +3,7 @@ export * from './asks.ts';
 export * from './cards.ts';
 export * from './ends.ts';
 export * from './flows.ts';
+export * from './interpreter.ts';
 export * from './kit.ts';
 export * from './many.ts';
 export * from './menu.ts';

@@ -2,11 +2,13 @@
 import { isSettingKey, keyParts, type SettingKey } from '../name/index.ts';
 import { comparePos, elementsOf, present, type State, stageOf, wanted } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
-import { bindingsOf, definitionOf, type Device, deviceOf, onceDevices } from '../sheet/index.ts';
+import { bindingsOf, definitionOf, type Device, deviceOf, onceDevices, type Profile } from '../sheet/index.ts';
 
 export type DeviceWork = {
   readonly device: Device;
   readonly toEnter: readonly SettingKey[];
+  /** Entered ones that the device keeps to itself until they are applied; a restart before that loses them. */
+  readonly toApply: readonly SettingKey[];
   readonly toRestart: readonly SettingKey[];
   /** Order key of the newest of the entered ones: the timer runs from there. */
   readonly since: number | null;
@@ -15,7 +17,7 @@ export type DeviceWork = {
 };
 
 /** The work on each device, in the order of the line: modems, units, local devices, desk, then IT, portal and computer. Devices with nothing to do are left out. */
-export const deviceWork = (state: State): DeviceWork[] => {
+export const deviceWork = (state: State, profiles: readonly Profile[] = []): DeviceWork[] => {
   const view = asPlanned(state);
   const bindings = bindingsOf(view);
   const here = new Set(present(state).map(({ id }) => id));
@@ -34,6 +36,10 @@ export const deviceWork = (state: State): DeviceWork[] => {
     else if (stage === 'entered' || stage === 'applied') at.toRestart.push(key);
   }
   const holders = (['modem', 'unit', 'device'] as const).flatMap((group) => elementsOf(state, group).map(({ id }) => id));
+  const applies = (device: Device): boolean => {
+    const group = state.elements.find(({ id }) => id === device)?.group;
+    return profiles.some(({ role, stages = [] }) => role === group && stages.includes('applied'));
+  };
   const devices: readonly Device[] = [...holders, ...onceDevices];
   return devices.flatMap((device) => {
     const { toEnter, toRestart } = work.get(device) ?? { toEnter: [], toRestart: [] };
@@ -47,6 +53,7 @@ export const deviceWork = (state: State): DeviceWork[] => {
       {
         device,
         toEnter,
+        toApply: applies(device) ? toRestart.filter((key) => stageOf(state, key) === 'entered') : [],
         toRestart,
         since: newest?.ord ?? null,
         moved: entered.some(({ moved, force }) => moved !== null && force === null),

@@ -4,8 +4,15 @@ import { asPlanned } from '../lamp/index.ts';
 import { onePath, twoSims } from '../lamp/testing.ts';
 import { instant } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
+import { isSettingKey, sure } from '../name/index.ts';
+import { shippedProfiles, stagesOn } from '../sheet/index.ts';
 import { deviceWork, nextStep, sayNext, whoNext } from './index.ts';
 
+const profile = (id: string) =>
+  sure(
+    (one): one is (typeof shippedProfiles)[number] => one !== undefined,
+    shippedProfiles.find((one) => one.id === id),
+  );
 const step = (m: StationMaker) => nextStep(m.state, m.line(), check(asPlanned(m.state), { traits: () => null, demo: true, now: 0 }));
 const said = (m: StationMaker): string =>
   sayNext(
@@ -24,6 +31,18 @@ test('what is wanted waits on its device, what is entered waits for its restart,
   ]);
   m.restarted(modem);
   expect(deviceWork(m.state)).toEqual([]);
+});
+test('where the adopted profile applies what was typed, it waits for that before a restart; where it does not, the stage is skipped', () => {
+  const { m, modem, sim } = onePath();
+  m.set(sim, { 'sim.apn': 'new.example' }).entered(modem);
+  const key = `sim:${sim}.apn`;
+  expect(deviceWork(m.state, [profile('router-with-modem')])).toMatchObject([{ toApply: [key], toRestart: [key] }]);
+  expect(deviceWork(m.state, [profile('keypad-panel')])).toMatchObject([{ toApply: [], toRestart: [key] }]);
+  m.stage('applied', [sure(isSettingKey, key)]);
+  expect(deviceWork(m.state, [profile('router-with-modem')])).toMatchObject([{ toApply: [], toRestart: [key] }]);
+  expect(stagesOn(profile('router-with-modem'))).toEqual(['wanted', 'entered', 'applied', 'inForce', 'readBack']);
+  expect(stagesOn(profile('keypad-panel'))).toEqual(['wanted', 'entered', 'inForce']);
+  expect(stagesOn(undefined)).toHaveLength(5);
 });
 test('a value that is cleared on the sheet waits to be cleared on the device', () => {
   const { m, modem, sim } = onePath();

@@ -6,7 +6,7 @@ import type { Kind } from '../kind.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { captureKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
-import { askNoted, stepDone } from './plan.ts';
+import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged } from './setting.ts';
@@ -42,6 +42,7 @@ const list = [
   profilePublished,
   profileAdopted,
   stepDone,
+  walkMoved,
   askNoted,
 ] as const;
 

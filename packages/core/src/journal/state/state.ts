@@ -6,7 +6,7 @@ import type { Evidence } from '../evidence.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 3;
+export const foldVersion = 4;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -35,6 +35,16 @@ export type Accepted = { readonly reason: string; readonly pos: Pos; readonly wh
 export type AcceptedFinding = Accepted & { readonly about: string };
 
 export type Said = { readonly done: boolean; readonly words: string; readonly pos: Pos; readonly who: Who };
+/** Where a guided sequence stands: the prompt in hand, since when, and the window that was opened last. */
+export type Walking = {
+  readonly at: string | null;
+  readonly how: WalkMove;
+  readonly pos: Pos;
+  readonly who: Who;
+  readonly window: { readonly name: string; readonly pos: Pos } | null;
+};
+export const walkMoves = ['begun', 'sign', 'wrong', 'back', 'lost', 'window', 'over'] as const;
+export type WalkMove = (typeof walkMoves)[number];
 export type Asked = {
   readonly asked: string;
   readonly ticket: string;
@@ -70,6 +80,8 @@ export type State = {
   readonly people: { readonly [person: string]: string };
   /** Steps of a menu, things packed, tasks of a visit: by name, as last said. */
   readonly steps: { readonly [what: string]: Said };
+  /** Guided sequences, by profile. */
+  readonly walks: { readonly [walk: string]: Walking };
   /** What was asked of whom, by setting. */
   readonly asks: { readonly [key: string]: Asked };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -98,6 +110,7 @@ export const emptyState = (stream: Stream): State => ({
   changed: null,
   people: {},
   steps: {},
+  walks: {},
   asks: {},
   adopted: {},
   published: {},

@@ -24,6 +24,7 @@ const save = wait('Save, apply and restart', null, {
   usual: 2 * min,
   late: 3 * min,
   stuck: 6 * min,
+  does: 'reboots',
   also: 'It logs you out, and a changed LAN address needs the computer moved.',
 });
 const logIn = type('Log in', 'modem.password', {
@@ -274,7 +275,7 @@ export const modemProfiles: readonly Profile[] = [
       press('Reset the helper', null, {
         press: 'hold Reset for 10 s',
         sign: 'all indicators blink',
-        gate: 'file',
+        does: 'resets',
         also: 'Takes its old settings with it.',
       }),
       step('Cable: helper’s end', 'path.socket'),

@@ -4,7 +4,8 @@ import type { Prompt } from '../profile.ts';
 
 type More = Omit<Prompt, 'id' | 'shows' | 'is' | 'setting'>;
 
-const idOf = (shows: string): string =>
+/** The id of a prompt: its words in small letters. */
+export const idOf = (shows: string): string =>
   shows
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')

@@ -1,6 +1,6 @@
 // Units: what makes the data; invented and generic. Times are common practice, no source.
 import type { Profile } from '../profile.ts';
-import { choose, min, only, press, s, step, type, wait } from './prompt.ts';
+import { choose, idOf, min, only, press, s, step, type, wait } from './prompt.ts';
 
 const common = { asks: [], notAsked: {}, best: {}, version: 1, role: 'unit' } as const;
 const toDesk = only('unit.callOn', true);
@@ -16,10 +16,11 @@ const panelMenu: Profile['menu'] = [
     late: 30 * s,
     wrong: 'Yes to TEST AGAIN? starts it again.',
     back: 'One back leads to KEYPAD ENROL.',
+    leads: { wrong: 'again', back: idOf('KEYPAD ENROL') },
   }),
-  choose('TEST AGAIN?', null, { press: 'NO', wrong: 'YES loops.' }),
+  choose('TEST AGAIN?', null, { press: 'NO', wrong: 'YES loops.', leads: { wrong: idOf('KEYPAD RANGE TEST') } }),
   type('INSTALLER CODE', 'unit.installerCode', { gate: 'gather', wrong: twice }),
-  type('INSTALLER CODE AGAIN', 'unit.installerCode', { wrong: twice }),
+  type('INSTALLER CODE AGAIN', 'unit.installerCode', { wrong: twice, leads: { wrong: idOf('INSTALLER CODE') } }),
   type('INSTALLER NAME', 'unit.installerName'),
   choose('CLOCK BY', 'unit.clock'),
   choose('UTC OFFSET', 'unit.zone', { also: 'Then its sub-zone, for summer time.' }),
@@ -27,6 +28,7 @@ const panelMenu: Profile['menu'] = [
   choose('REPORT TO A DESK?', 'unit.callOn', {
     wrong: 'NO hides the next twenty prompts.',
     back: 'NO is also the key for back: one press too many leaves the menu.',
+    leads: { wrong: idOf('AREA 1 NAME'), back: 'out' },
   }),
   type('ACCOUNT', 'unit.account', { ...toDesk, wrong: 'Leading zeros count.' }),
   type('TEST EVERY, HOURS', 'unit.testEvery', toDesk),
@@ -46,7 +48,14 @@ const panelMenu: Profile['menu'] = [
   type('APN', 'sim.apn', toDesk),
   type('APN USER', 'sim.apnUser', { ...toDesk, skip: 'OK on empty.' }),
   type('APN PASSWORD', 'sim.apnPassword', { ...toDesk, skip: 'OK on empty.' }),
-  wait('LEVEL TEST', null, { sign: 'bars of 5 that rest', usual: 30 * s, late: 30 * s, stuck: 60 * s, wrong: 'YES to TEST AGAIN? loops.' }),
+  wait('LEVEL TEST', null, {
+    sign: 'bars of 5 that rest',
+    usual: 30 * s,
+    late: 30 * s,
+    stuck: 60 * s,
+    wrong: 'YES to TEST AGAIN? loops.',
+    leads: { wrong: 'again' },
+  }),
   wait('ETHERNET TEST', 'path.lease', { sign: 'an address shows', usual: 15 * s, late: 30 * s }),
   type('AREA 1 NAME', 'area.name'),
   choose('AREA 1 DELAYED?', 'area.delayed'),
@@ -54,7 +63,11 @@ const panelMenu: Profile['menu'] = [
   choose('ALONE OR BESIDE A HOST?', 'unit.host', { wrong: 'As an extender alone it reports nothing.' }),
   type('EXIT DELAY', 'unit.exitDelay', { also: 'Its least is longer than the least entry delay.' }),
   type('ENTRY DELAY', 'unit.entryDelay'),
-  press('DEVICE 1: PRESS ITS BUTTON', 'device.enrolled', { sign: 'one beep and its number', wrong: 'NO leaves the list of devices.' }),
+  press('DEVICE 1: PRESS ITS BUTTON', 'device.enrolled', {
+    sign: 'one beep and its number',
+    wrong: 'NO leaves the list of devices.',
+    leads: { wrong: idOf('USER 1 CODE') },
+  }),
   step('DEVICE 1 ZONE', 'device.zone', { also: 'Numbers come in the order of enrolment.' }),
   wait('DEVICE 1 RANGE', 'device.rangeFrom', { sign: 'the top of its scale, and staying there', usual: 30 * s, late: 60 * s }),
   choose('DEVICE 1 AREA', 'device.area'),
@@ -79,7 +92,13 @@ const panelMenu: Profile['menu'] = [
   type('START WORD', 'unit.startWord', only('unit.remoteOn', true)),
   step('SHUT THE COVER', 'unit.coverShut', { wrong: 'An open one holds up the end check.' }),
   step('BREAK-AWAY PIECE SCREWED', 'unit.breakAway'),
-  wait('END CHECK', null, { sign: 'INSTALLED', usual: 60 * s, late: 90 * s, wrong: 'An open zone or cover ends it.' }),
+  wait('END CHECK', null, {
+    sign: 'INSTALLED',
+    usual: 60 * s,
+    late: 90 * s,
+    wrong: 'An open zone or cover ends it.',
+    leads: { wrong: idOf('SHUT THE COVER') },
+  }),
   press('SEND A TEST CALL', null, { press: 'OK', sign: 'the call at the desk', caution: 'event' }),
 ];
 
@@ -118,7 +137,7 @@ export const unitProfiles: readonly Profile[] = [
       type('Account', 'unit.account'),
       type('Desk address', 'unit.deskHost'),
       type('Desk port', 'unit.deskPort'),
-      wait('Write to the unit', null, { sign: 'written, then it restarts', usual: 40 * s, late: 90 * s }),
+      wait('Write to the unit', null, { sign: 'written, then it restarts', usual: 40 * s, late: 90 * s, does: 'writes' }),
     ],
     texts: [
       {
@@ -232,6 +251,7 @@ export const unitProfiles: readonly Profile[] = [
         sign: 'written, and the unit blinks twice',
         usual: 20 * s,
         late: 60 * s,
+        does: 'writes',
         also: 'Outputs may switch.',
         caution: 'output',
       }),

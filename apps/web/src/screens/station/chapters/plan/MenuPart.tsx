@@ -1,29 +1,32 @@
-// A device's own menu with this station's values: one prompt at a time under the thumb, the others around it.
+// A device's own menu with this station's values: the prompt in hand under the thumb, all of them below.
 import { useState } from 'react';
-import { asPlanned } from '@green-lamp/core/lamp';
 import { inWords } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
-import { menuOf, type MenuStep, menuTime, whereAmI } from '@green-lamp/core/walk';
+import { leads, type MenuStep, menuTime, promptName, type Walk, walkOf, whereAmI } from '@green-lamp/core/walk';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
+import { Press } from '../../../../parts/Press.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
 import { Empty } from '../../../../parts/State.tsx';
-import { isDone, tick } from '../../../../commands/plan.ts';
-import type { Station } from '../../../../store/use-station.ts';
+import { isDone, move, tick } from '../../../../commands/plan.ts';
+import { type Station, useNow } from '../../../../store/use-station.ts';
+import { HeldNote, verbs, WalkHand } from './WalkHand.tsx';
 
 const gates = {
   gather: 'Before this: have every value in hand.',
   harvest: 'Note it now: it can’t be read later.',
-  file: 'Before this: save the file that is there.',
+  file: 'File it now: a write or reset takes it.',
   bench: 'On the bench, before the van leaves.',
 } as const;
-const verbs = { type: 'Type', choose: 'Choose', press: 'Press', wait: 'Wait', do: 'Do' } as const;
 
-const Step = ({ station, step, what }: { station: Station; step: MenuStep; what: string }) => {
+const Step = ({ station, step, what, here }: { station: Station; step: MenuStep; what: string; here: boolean }) => {
   const { prompt, type, presses, is } = step;
   const done = isDone(station, what);
   return (
-    <li id={`prompt-${prompt.id}`} className={`border-b border-rule py-1 ${is === 'dropped' ? 'text-ink-2' : ''}`}>
+    <li
+      aria-current={here ? 'step' : undefined}
+      className={`border-b border-rule py-1 ${is === 'dropped' ? 'text-ink-2' : ''} ${here ? 'border-l-[5px] border-l-brass-edge pl-2' : ''}`}
+    >
       {prompt.gate !== undefined && is !== 'dropped' && <p className="text-note font-semibold">{gates[prompt.gate]}</p>}
       <Tick done={done} press={() => void tick(station, what)}>
         <span className="mono">{prompt.shows}</span>{' '}
@@ -62,20 +65,78 @@ const Step = ({ station, step, what }: { station: Station; step: MenuStep; what:
   );
 };
 
-const Walk = ({ station, profile }: { station: Station; profile: Profile }) => {
+/** Windows of a device that a person may open now: held until every value is in hand. */
+const Windows = ({ station, profile, walk }: { station: Station; profile: Profile; walk: Walk }) => {
+  const { window, beforeWindow, hand } = walk;
+  if ((profile.windows ?? []).length === 0) return null;
+  const held = beforeWindow.length > 0;
+  return (
+    <div className="mb-3 flex flex-col gap-2">
+      {window !== null && (
+        <p role="status">
+          <strong>{window.name}:</strong>{' '}
+          {window.left > 0 ? (
+            <>
+              open for another <span className="mono font-semibold">{inWords(Math.ceil(window.left / 1000) * 1000)}</span>, and{' '}
+              {inWords(window.typing)} of typing left
+              {window.typing > window.left && <strong>: it will not do. Type the long ones first</strong>}.
+            </>
+          ) : (
+            <strong>it has shut. Open it again.</strong>
+          )}
+        </p>
+      )}
+      {held && <HeldNote station={station} held={beforeWindow} />}
+      <div className="flex flex-wrap gap-3">
+        {(profile.windows ?? []).map(({ name, opens, sign, for: length }) => (
+          <Press
+            key={name}
+            why={held ? 'Not before every value is in hand.' : null}
+            onPress={() => void move(station, profile, { how: 'window', at: hand?.step.prompt.id ?? null, window: name })}
+          >
+            {name} is open{sign === undefined ? '' : `: ${sign}`} ({opens}, {inWords(length)})
+          </Press>
+        ))}
+      </div>
+    </div>
+  );
+};
+
+const Lost = ({ station, profile }: { station: Station; profile: Profile }) => {
   const [display, setDisplay] = useState('');
-  const steps = menuOf(profile, asPlanned(station.state));
+  const maybe = whereAmI(profile, display);
+  return (
+    <div className="no-print mb-3 flex flex-wrap items-end gap-3">
+      <div className="min-w-52 grow basis-52">
+        <Field label="Lost? What does the display show" value={display} change={setDisplay} mono />
+      </div>
+      {display !== '' && maybe.length === 0 && <p className="min-h-11 content-center">No prompt of it is like that.</p>}
+      {maybe.slice(0, 3).map(({ id, shows }) => (
+        <button
+          key={id}
+          type="button"
+          className="button"
+          onClick={() => {
+            void move(station, profile, { how: 'lost', at: id });
+            setDisplay('');
+          }}
+        >
+          {shows.slice(0, 40)}
+        </button>
+      ))}
+    </div>
+  );
+};
+
+const Walking = ({ station, profile }: { station: Station; profile: Profile }) => {
+  const now = useNow(1000);
+  const walk = walkOf(profile, station.state, now);
+  const { steps, hand } = walk;
   const { typing, waiting, window } = menuTime(profile, steps);
   const live = steps.filter(({ is }) => is !== 'dropped');
-  const name = (step: MenuStep): string => `menu|${profile.id}|${step.prompt.id}`;
+  const name = (step: MenuStep): string => promptName(profile, step.prompt);
   const done = live.filter((step) => isDone(station, name(step))).length;
-  const next = live.find((step) => !isDone(station, name(step)));
   const missing = live.filter(({ is }) => is === 'missing').length;
-  const maybe = whereAmI(profile, display);
-  const to = (id: string): void => {
-    document.getElementById(`prompt-${id}`)?.scrollIntoView({ block: 'center' });
-    document.querySelector<HTMLButtonElement>(`[id="prompt-${id}"] button`)?.focus();
-  };
   return (
     <>
       <p className="mb-2">
@@ -89,38 +150,27 @@ const Walk = ({ station, profile }: { station: Station; profile: Profile }) => {
         )}
         .
       </p>
-      <div className="no-print mb-3 flex flex-wrap items-end gap-3">
-        {next !== undefined && (
-          <button
-            type="button"
-            className="button button-main"
-            onClick={() => {
-              to(next.prompt.id);
+      <Windows station={station} profile={profile} walk={walk} />
+      {hand === null ? (
+        <div className="mb-3 flex flex-wrap items-center gap-3">
+          <Press
+            main={walk.is !== 'over'}
+            onPress={() => {
+              void move(station, profile, { how: 'begun', at: leads(steps, null, 'begun') });
             }}
           >
-            To the next: {next.prompt.shows.slice(0, 40)}
-          </button>
-        )}
-        <div className="min-w-52 grow basis-52">
-          <Field label="Lost? What does the display show" value={display} change={setDisplay} mono />
+            {walk.is === 'not begun' ? 'Begin at the first prompt' : 'Begin again at the first prompt'}
+          </Press>
+          {walk.is === 'out' && <strong>You are out of the menu.</strong>}
+          {walk.is === 'over' && <strong>Through. What was ticked stays.</strong>}
         </div>
-        {display !== '' && maybe.length === 0 && <p className="min-h-11 content-center">No prompt of it is like that.</p>}
-        {maybe.slice(0, 3).map(({ id, shows }) => (
-          <button
-            key={id}
-            type="button"
-            className="button"
-            onClick={() => {
-              to(id);
-            }}
-          >
-            {shows.slice(0, 40)}
-          </button>
-        ))}
-      </div>
+      ) : (
+        <WalkHand station={station} profile={profile} walk={walk} hand={hand} />
+      )}
+      <Lost station={station} profile={profile} />
       <ol aria-label={`Menu of ${profile.name}`}>
         {steps.map((step) => (
-          <Step key={step.prompt.id} station={station} step={step} what={name(step)} />
+          <Step key={step.prompt.id} station={station} step={step} what={name(step)} here={step === hand?.step} />
         ))}
       </ol>
     </>
@@ -139,7 +189,7 @@ export const MenuPart = ({ station }: { station: Station }) => {
           <Choose label="Device" value={profile.id} change={setId} of={profiles.map((one) => ({ value: one.id, label: one.name }))} />
         </div>
       )}
-      <Walk key={profile.id} station={station} profile={profile} />
+      <Walking key={profile.id} station={station} profile={profile} />
     </section>
   );
 };

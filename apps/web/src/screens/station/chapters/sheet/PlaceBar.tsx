@@ -1,5 +1,6 @@
 // Where the station stands: on the bench or at its site. What was proved before it was moved was a rehearsal.
 import { useState } from 'react';
+import { benchLeft, promptName } from '@green-lamp/core/walk';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Menu } from '../../../../parts/Menu.tsx';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
@@ -10,13 +11,31 @@ export const PlaceBar = ({ station }: { station: Station }) => {
   const [saying, setSaying] = useState<Saying | null>(null);
   const { placed } = station.state;
   const atSite = placed?.place === 'site';
+  const left = atSite ? [] : benchLeft(station.rules.profiles, station.state);
   const fit = (): void => {
     setSaying({
       title: 'Fitted at the site',
       label: 'Where exactly',
-      must: false,
+      must: left.length > 0,
       button: 'It is fitted there',
-      above: <CautionNote of="mast" />,
+      above: (
+        <>
+          {left.length > 0 && (
+            <div className="border-l-4 border-ink pl-3">
+              <p className="font-semibold">The bench list is not done, and it can hardly be done out there:</p>
+              <ul>
+                {left.map(({ profile, step }) => (
+                  <li key={promptName(profile, step.prompt)}>
+                    {step.prompt.shows} ({profile.name})
+                  </li>
+                ))}
+              </ul>
+              <p>Do it under Plan, Type it in; or say below where it stands and go on.</p>
+            </div>
+          )}
+          <CautionNote of="mast" />
+        </>
+      ),
       say: (where) => void append(station.stream, [{ kind: 'placed', data: { place: 'site', where } }]),
     });
   };

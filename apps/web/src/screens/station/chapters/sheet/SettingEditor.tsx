@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { check, sayFinding } from '@green-lamp/core/check';
 import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
-import { type Json, plainText, type SettingKey, type StageOnDevice, stages } from '@green-lamp/core/name';
+import { type Json, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { editValue, isSecret, type Parameter, parseTyped, sayAloud, secretFault } from '@green-lamp/core/sheet';
 import { asDeviceWants } from '@green-lamp/core/walk';
@@ -17,6 +17,7 @@ import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { BridgesOf } from './Bridges.tsx';
 import { History } from './History.tsx';
+import { stagesOf } from './stages.ts';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
 
@@ -115,7 +116,7 @@ const HowFar = ({ of, settingOf, station }: Props) => {
     <details>
       <summary className="link flex min-h-11 items-center">How far has it got?</summary>
       <div className="flex flex-wrap items-end gap-3">
-        {stages
+        {stagesOf(station, of)
           .filter((to) => to !== 'wanted')
           .map((to) => (
             <button

@@ -7,6 +7,7 @@ import { Press } from '../../../../parts/Press.tsx';
 import { StageBar } from '../../../../parts/StageBar.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { stagesOf } from './stages.ts';
 import { SettingEditor } from './SettingEditor.tsx';
 
 export type SheetReading = 'planned' | 'runs';
@@ -146,7 +147,7 @@ export const SettingRow = ({
           {of.enteredOn === null ? (
             <span className="text-small text-ink-2">{plan === null ? '' : 'on paper'}</span>
           ) : (
-            <StageBar stage={stage} />
+            <StageBar stage={stage} of={stagesOf(station, of)} />
           )}
         </span>
         <span className="text-small text-ink-2">{of.supplier}</span>

@@ -20,6 +20,7 @@ import { handOut } from '../handover/journal-file.ts';
 import { JudgedBy } from './JudgedBy.tsx';
 import { PlaceBar } from './PlaceBar.tsx';
 import { type SheetReading, SettingRow, SheetHead, ColumnHeads } from './SettingRow.tsx';
+import { TakeBack } from './TakeBack.tsx';
 import { Work } from './Work.tsx';
 
 /** The order of the sheet is the order in which the trade thinks: the ways out, their cards and modems, the unit, what hangs on it, the desk. */
@@ -80,6 +81,7 @@ export const SheetChapter = () => {
             {one === 'planned' ? 'As planned' : 'As it runs'}
           </button>
         ))}
+        <TakeBack station={station} />
         <span className="grow" />
         <PlaceBar station={station} />
       </div>

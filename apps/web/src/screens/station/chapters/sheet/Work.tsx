@@ -1,6 +1,6 @@
 // What waits on each device: to be entered there, or to be in force after a restart.
 import { Press } from '../../../../parts/Press.tsx';
-import { deviceName, enteredOnDevice, restartedDevice } from '../../../../commands/device.ts';
+import { appliedOnDevice, deviceName, enteredOnDevice, restartedDevice } from '../../../../commands/device.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
 const named = (station: Station, keys: readonly Parameters<Station['speaker']['setting']>[0][]): string =>
@@ -23,7 +23,17 @@ export const Work = ({ station }: { station: Station }) => (
               <strong>Entered, not in force yet on {deviceName(station, work.device)}:</strong> {named(station, work.toRestart)}
             </p>
           )}
+          {work.toApply.length > 0 && <p>Not applied yet, and a restart before that loses it.</p>}
         </div>
+        {work.toApply.length > 0 && (
+          <Press
+            onPress={() => {
+              appliedOnDevice.run({ station, work }, () => undefined);
+            }}
+          >
+            {appliedOnDevice.label({ station, work })}
+          </Press>
+        )}
         {work.toEnter.length > 0 && (
           <Press
             onPress={() => {
