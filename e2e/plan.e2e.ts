@@ -131,12 +131,32 @@ test('house rules and a profile are made from those that are there, judged as on
   await page.getByLabel('Start from').selectOption({ label: 'House rules that ship, version 1' });
   await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
   await page.getByLabel('How long a range test is held').selectOption({ label: '20 s' });
+  await expect(page.getByLabel('hold, time')).toHaveValue('20 s');
   await page.getByLabel('hold, time').fill('soon');
   await expect(page.getByText('Can’t be read: hold, time.')).toBeVisible();
   await page.getByLabel('hold, time').fill('20 s');
   await page.getByLabel('Name of the set').fill('Dale office rules');
   await page.getByRole('button', { name: 'Publish as version 1' }).click();
   await expect(page.getByText('Dale office rules, version 1, is published.', { exact: false })).toBeVisible();
+
+  // A file that is no house rules says where it is wrong and loses nothing; one that is stands as a version to start from.
+  const file = page.locator('input[type=file]');
+  await file.setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"id":"x","hold":{"time":"soon"}}') });
+  await expect(page.getByRole('list', { name: 'What is wrong with the file' })).toContainText('hold.time');
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save this version as JSON' }).click(),
+  ]);
+  await file.setInputFiles(await saved.path());
+  await expect(page.getByRole('list', { name: 'What is wrong with the file' })).toHaveCount(0);
+
+  // Before all take it: whose lamps would change.
+  await page.getByLabel('Start from').selectOption({ label: 'Dale office rules, version 1' });
+  await delivered(page);
+  await page.getByRole('button', { name: 'Whose lamps would change by this version?' }).click();
+  const would = page.getByRole('list', { name: 'Stations that would take it' });
+  await expect(would).toContainText('Own rules');
+  await expect(would).toContainText('No lamp changes.');
 
   await page.getByRole('button', { name: 'Profiles', exact: true }).click();
   await page.getByLabel('Profile', { exact: true }).selectOption({ label: 'Handheld terminal, version 1' });

@@ -1,6 +1,7 @@
 import { Controller, Get, HttpStatus, Param, Query } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import type { NamedRules } from '@green-lamp/core/lamp';
 import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
@@ -12,6 +13,12 @@ export class StationsQuery {
   @IsOptional() @IsString() @MaxLength(80) find?: string;
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) from?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
+}
+
+export class PreviewQuery {
+  @IsIn(['house', 'modem', 'unit']) role!: NamedRules['role'];
+  @IsString() @MaxLength(40) id!: string;
+  @Type(() => Number) @IsInt() @Min(1) @Max(9999) version!: number;
 }
 
 @Controller('api/stations')
@@ -28,6 +35,16 @@ export class StationsController {
   @Get('across')
   across(): ReturnType<Stations['across']> {
     return this.stations.across();
+  }
+
+  /** Whose lamps would be another if every station took a published version. */
+  @May('stations.read')
+  @Get('preview')
+  async preview(@Query() { role, id, version }: PreviewQuery): Promise<NonNullable<Awaited<ReturnType<Stations['preview']>>>> {
+    const found = await this.stations.preview(role, id, version);
+    if (found === null)
+      throw new ProblemException(HttpStatus.NOT_FOUND, [problem('no-version', 'version', { id: id.slice(0, 40), version })]);
+    return found;
   }
 
   @May('stations.read')

@@ -35,6 +35,20 @@ test('across the demo’s stations nothing is shared that must not be, and claim
   expect(ends).toEqual([]);
   expect(claims).toMatchObject([{ station: 'Long-range gateway, Ling apiary', portal: 'the dale’s network server', quota: 4 }]);
 });
+test('before all stations take a version it is told whose lamps would change, and who has it already', async () => {
+  type Preview = {
+    pin: { id: string };
+    stations: { station: string; adopted: boolean; changes: { lamp: string; was: string; is: string }[] }[];
+  };
+  const of = await server.get<Preview>('/api/stations/preview?role=house&id=shipped&version=1');
+  expect(of.stations).toHaveLength(12);
+  expect(of.stations.flatMap(({ changes }) => changes)).toEqual([]);
+  expect(of.stations.some(({ adopted }) => adopted)).toBe(true);
+  const module = await server.get<Preview>('/api/stations/preview?role=unit&id=reporting-module&version=2');
+  expect(module.stations.filter(({ changes }) => changes.length > 0).length).toBeGreaterThan(0);
+  expect((await server.fetch('/api/stations/preview?role=house&id=nobody&version=1')).status).toBe(404);
+  expect((await server.fetch('/api/stations/preview?role=desk&id=shipped&version=1')).status).toBe(400);
+});
 test('beside a station stand what was heard, the chain’s head and the state’s fingerprint', async () => {
   const [, hatchery] = (await list()).stations;
   const beside = await server.get<{ heard: object[]; head: { seq: number; link: string; state: string } }>(

@@ -1,8 +1,8 @@
 // Stations as summaries: the line, what is next, who acts. Folded and judged here, so that the browser only folds what it keeps.
 import { Injectable } from '@nestjs/common';
-import { houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
-import { canonical, hashOf, type State } from '@green-lamp/core/journal';
-import { type Heard, rulesOf } from '@green-lamp/core/lamp';
+import { houseStream, type LampName, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
+import { canonical, hashOf, type Pin, pinName, type State } from '@green-lamp/core/journal';
+import { type Heard, lampsThatChange, type NamedRules, rulesOf, type Verdict } from '@green-lamp/core/lamp';
 import { isSecret } from '@green-lamp/core/sheet';
 import { checkFleet, type FleetFinding, type Traits } from '@green-lamp/core/check';
 import { byUrgency, type Claimed, claimsOf, type End, endsOf, summary, type Summary as StationSummary } from '@green-lamp/core/walk';
@@ -13,6 +13,14 @@ import { Vault } from '../secrets/vault.ts';
 export type Summary = StationSummary & { readonly stream: Stream };
 export type Show = 'all' | 'mine' | 'others';
 
+export type Previewed = {
+  readonly stream: Stream;
+  readonly station: string;
+  readonly adopted: boolean;
+  /** The version that it has adopted in this role. */
+  readonly role: string | null;
+  readonly changes: readonly { readonly lamp: LampName; readonly path: string | null; readonly was: Verdict; readonly is: Verdict }[];
+};
 type Of<T> = T & { readonly stream: Stream; readonly station: string };
 type Around = { readonly people: State['people']; readonly house: State; readonly profiles: State };
 
@@ -67,6 +75,38 @@ export class Stations {
       .sort((a, b) => (a.day < b.day ? -1 : 1));
     const claims = states.flatMap(({ stream, state }) => claimsOf(state).map((of) => ({ stream, station: name(state), ...of })));
     return { findings, ends, claims };
+  }
+
+  /** For a published version: every station, whether it has adopted that version, and which of its lamps would be another by it; null where there is no such version. */
+  async preview(role: NamedRules['role'], id: string, version: number): Promise<{ pin: Pin; stations: Previewed[] } | null> {
+    const published = { house: await this.journal.state(houseStream), profiles: await this.journal.state(profilesStream) };
+    const found = (role === 'house' ? published.house : published.profiles).published[pinName({ id, version })];
+    if (found === undefined) return null;
+    const pin: Pin = { id: found.id, version: found.version, hash: found.hash };
+    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const stations = await Promise.all(
+      streams.map(async (stream): Promise<Previewed[]> => {
+        const state = await this.journal.state(stream);
+        if (state.station === null) return [];
+        const by = { published, heard: this.journal.heardOf(stream), now: this.clock.now() };
+        const label = (path: string | null): string | null => state.elements.find((element) => element.id === path)?.label ?? null;
+        return [
+          {
+            stream,
+            station: state.station.name,
+            adopted: state.adopted[role]?.hash === pin.hash,
+            role: state.adopted[role] === undefined ? null : `${state.adopted[role].id} ${state.adopted[role].version}`,
+            changes: lampsThatChange(state, role, pin, by).map(({ was, is }) => ({
+              lamp: was.lamp,
+              path: label(was.path),
+              was: was.is,
+              is: is.is,
+            })),
+          },
+        ];
+      }),
+    );
+    return { pin, stations: stations.flat().sort((a, b) => b.changes.length - a.changes.length || a.station.localeCompare(b.station)) };
   }
 
   /** What the browser adds to the entries that it keeps: what was heard, and the chain's head with the state's fingerprint. */

@@ -2,6 +2,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { liveQuery } from 'dexie';
 import { peopleStream, type Stream } from '@green-lamp/core/name';
+import { schoolIn } from '@green-lamp/core/house';
 import { check, type Finding } from '@green-lamp/core/check';
 import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
 import { asItRuns, asPlanned, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
@@ -80,8 +81,13 @@ const stationOf = (
 ): Station => {
   const { state } = folded;
   const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
-  const around = { traits: (ref: string) => traits.get(ref) ?? null, demo: state.station?.demo ?? false, now };
   const rules = rulesOf(state, published);
+  const around = {
+    traits: (ref: string) => traits.get(ref) ?? null,
+    demo: state.station?.demo ?? false,
+    now,
+    school: schoolIn(rules.house),
+  };
   const line = lamps(state, { ...rules, heard: beside?.heard ?? [], now });
   const findings = check(asPlanned(state), around);
   const zone = zoneOf(state);

@@ -1,5 +1,6 @@
 // Asks every rule of a sheet, once for each binding, and gives the findings, worst first.
 import { type ElementId, type Group, groupedBy, isGroup, type Json, type SettingKey, settingKey } from '../name/index.ts';
+import { schoolOf } from '../house/index.ts';
 import { type AcceptedFinding, canonical, type State } from '../journal/index.ts';
 import {
   agreements,
@@ -145,7 +146,11 @@ const found = (rule: Rule, said: readonly Said<string>[], fields: readonly Setti
     about: canonical({ args, severity }),
   }));
 
+const isAsked = ({ school }: Rule, around: Around): boolean =>
+  school === undefined || school.of.includes(around.school?.(school.question) ?? schoolOf(undefined, school.question)?.id ?? '');
+
 const findingsOf = (rule: Rule, sheet: WholeSheet, around: Around): Finding[] => {
+  if (!isAsked(rule, around)) return [];
   if (rule.over === 'pairs') return pairs(rule, sheet);
   if (rule.over === 'binding') return asked(rule, sheet, around);
   return rule.find(sheet, around).flatMap((one) => found(rule, [one], one.fields, one.elements));

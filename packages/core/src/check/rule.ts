@@ -28,6 +28,8 @@ export type Around = {
   readonly demo: boolean;
   /** The instant for which it is asked, ms since 1970: rules about days that come. */
   readonly now: number;
+  /** The school that the station's house rules follow on a question; what ships where they are not known. */
+  readonly school?: (question: string) => string | null;
 };
 
 /** A sheet as an example: elements by group, values by key. */
@@ -56,6 +58,8 @@ type About = {
   readonly source: Source;
   /** Numbers in the trade's list of traps. */
   readonly traps: readonly number[];
+  /** Asked only where the house rules follow one of these schools. */
+  readonly school?: { readonly question: string; readonly of: readonly string[] };
   readonly codes: readonly string[];
   readonly worst: Severity;
   readonly examples: Examples;
@@ -77,11 +81,13 @@ type Common<C extends string> = {
   looks: string;
   source: Source;
   traps?: readonly number[];
+  school?: { readonly question: string; readonly of: readonly string[] };
   codes: { readonly [N in C]: Severity };
 };
 const worstOf = (codes: { readonly [code: string]: Severity }): Severity =>
   severities.find((severity) => Object.values(codes).includes(severity)) ?? 'look';
-const about = <C extends string>({ id, lamp, looks, source, traps = [], codes }: Common<C>) => ({
+const about = <C extends string>({ id, lamp, looks, source, traps = [], school, codes }: Common<C>) => ({
+  ...(school === undefined ? {} : { school }),
   id,
   lamp,
   looksFor: looks,

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { stateOfSheet } from '../journal/index.ts';
 import { flows, kitList } from '../walk/index.ts';
+import { schools } from '../house/index.ts';
 import { groups, isElementId, isSettingKey, type Json, sure } from '../name/index.ts';
 import { agreements, definition, definitionOf, parseValue, type SheetView } from '../sheet/index.ts';
 import { asPlanned } from '../lamp/index.ts';
@@ -14,6 +15,19 @@ const sheetOf = ({ elements, values }: ExampleSheet): SheetView => ({
   elements: elements.map(([group, id]) => ({ group, id: sure(isElementId, id), label: id })),
   value: (key) => values[key],
 });
+/** A sheet with one element of each group that the values need. */
+const oneOfEach = (values: { readonly [key: string]: Json }): SheetView => {
+  const keys = Object.keys(values).map((key): [string, string] => [key.split('.')[0] ?? '', key]);
+  const own = groups.filter((group) => keys.some(([holder]) => holder === group));
+  const idOf = (group: string): string => `e1em${String(groups.findIndex((one) => one === group)).padStart(2, '0')}`;
+  const there = new Map(
+    keys.map(([holder, key]) => [
+      own.some((group) => group === holder) ? `${holder}:${idOf(holder)}.${key.split('.')[1] ?? ''}` : key,
+      values[key],
+    ]),
+  );
+  return { elements: own.map((group) => ({ group, id: sure(isElementId, idOf(group)), label: group })), value: (key) => there.get(key) };
+};
 /** What a rule says of the values of an example. */
 const ask = (rule: Rule, of: 'fires' | 'silent') => {
   const { examples } = rule;
@@ -184,4 +198,23 @@ test('a bridge shows both sides: agreed, apart, or one side only', () => {
   expect(found()).toEqual([[`receiver:${receiver}.transport`, 'differs']]);
   m.set(receiver, { 'receiver.transport': 'TCP' });
   expect(found()).toEqual([[`receiver:${receiver}.transport`, 'agrees']]);
+});
+
+test('a check that belongs to one school is asked only where the house rules follow it', () => {
+  const bound = rules.filter(({ school }) => school !== undefined);
+  expect(bound.length).toBeGreaterThan(4);
+  for (const one of bound) {
+    const { examples, school } = one;
+    if (school === undefined) continue;
+    const options = schools.find(({ id }) => id === school.question)?.of.map(({ id }) => id) ?? [];
+    expect({ rule: one.id, known: school.of.every((id) => options.includes(id)) }).toEqual({ rule: one.id, known: true });
+    const view = examples.of === 'sheet' ? sheetOf(examples.fires) : oneOfEach(examples.fires);
+    for (const id of options)
+      expect({
+        rule: one.id,
+        id,
+        fires: checkBy(one, view, { ...around, now: examples.now ?? 0, school: () => id }).length > 0,
+      }).toEqual({ rule: one.id, id, fires: school.of.includes(id) });
+    expect(checkBy(one, view, { ...around, now: examples.now ?? 0 }).length).toBeGreaterThan(0);
+  }
 });

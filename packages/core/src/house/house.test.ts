@@ -1,4 +1,4 @@
-import { houseShape, isQuestion, schoolOf, schools, shippedHouse } from './index.ts';
+import { houseShape, isQuestion, otherSchools, schoolIn, schoolOf, schools, shippedHouse, withSchool } from './index.ts';
 
 test('there are at least twenty questions, each with two schools or more, reasons, and exactly one that ships', () => {
   expect(schools.length).toBeGreaterThanOrEqual(20);
@@ -20,4 +20,20 @@ test('house rules with choices are sound, with a question that nobody asks they 
     ok: false,
     problems: [{ path: 'schools.colour' }],
   });
+});
+test('choosing a school brings its figure along, and touches no other', () => {
+  const short = withSchool(shippedHouse, 'hold', '20 s');
+  expect(short.hold).toEqual({ ...shippedHouse.hold, time: 20_000 });
+  expect(withSchool(short, 'fair', 'passes').hold.time).toBe(20_000);
+  expect(withSchool(short, 'hold', '30 s').hold).toEqual(shippedHouse.hold);
+  expect(schoolIn(short)('hold')).toBe('20 s');
+  expect(schoolIn(short)('fair')).toBe('reason');
+});
+test('the other schools are those that decide a figure or a lamp, without the one that is followed', () => {
+  const named = otherSchools(shippedHouse).map(({ question, choice }) => `${question}: ${choice}`);
+  expect(named).toEqual(['hold: 20 s', 'level: bars', 'level: colour', 'fair: passes', 'fair: move']);
+  expect(otherSchools(withSchool(shippedHouse, 'hold', '20 s')).map(({ choice }) => choice)).toContain('30 s');
+  expect(
+    otherSchools({ ...shippedHouse, hold: { ...shippedHouse.hold, time: 45_000 } }).filter(({ question }) => question === 'hold'),
+  ).toHaveLength(2);
 });

@@ -37,6 +37,8 @@ export type House = {
   };
   /** Choices on questions where practitioners differ; the one that ships where there is none. */
   readonly schools?: { readonly [Q in string]?: string };
+  /** The client whose stations they are meant for. */
+  readonly client?: string;
 };
 
 const pass: Shape<Pass> = fields({ proven: number(-200, 200), marginal: number(-200, 200) });
@@ -58,6 +60,7 @@ export const houseShape: Shape<House> = fields({
   signal: dictionary(isRadioKind, 'a kind of radio', dictionary(isSignalName, 'a reading of the radio', pass)),
   steps: pass,
   hold: holdShape,
+  client: optional(words(80)),
   schools: optional(dictionary(isQuestion, 'a question on which schools differ', words(20))),
 });
 

@@ -2,18 +2,38 @@
 export type School = {
   readonly id: string;
   readonly question: string;
+  /** What the choice decides: figures of the rules, the verdict of a lamp, which checks are asked; or it only stands beside the question as advice. */
+  readonly decides: 'figures' | 'lamps' | 'checks' | 'advice';
   /** The choices; the first that is `ours` ships. */
-  readonly of: readonly { readonly id: string; readonly says: string; readonly why: string; readonly ours?: true }[];
+  readonly of: readonly {
+    readonly id: string;
+    readonly says: string;
+    readonly why: string;
+    readonly ours?: true;
+    /** ms: how long a hold has to be by this school. */
+    readonly holdTime?: number;
+  }[];
 };
 
-const school = (id: string, question: string, ...of: School['of']): School => ({ id, question, of });
+const decided: { readonly [id: string]: School['decides'] } = {
+  hold: 'figures',
+  level: 'lamps',
+  fair: 'lamps',
+  probe: 'checks',
+  credentials: 'checks',
+  'whose apn': 'checks',
+  'first path': 'checks',
+  starts: 'checks',
+  limit: 'checks',
+};
+const school = (id: string, question: string, ...of: School['of']): School => ({ id, question, decides: decided[id] ?? 'advice', of });
 
 export const schools: readonly School[] = [
   school(
     'hold',
     'How long a range test is held',
-    { id: '20 s', says: '20 s', why: 'Ten sensors take a third less time.' },
-    { id: '30 s', says: '30 s', why: 'The longer catches slower fading.', ours: true },
+    { id: '20 s', says: '20 s', why: 'Ten sensors take a third less time.', holdTime: 20_000 },
+    { id: '30 s', says: '30 s', why: 'The longer catches slower fading.', ours: true, holdTime: 30_000 },
   ),
   school(
     'level',
@@ -191,3 +211,34 @@ export const schoolOf = (chosen: { readonly [Q in string]?: string } | undefined
 
 /** Whether a text names a question of the list. */
 export const isQuestion = (value: unknown): value is string => schools.some(({ id }) => id === value);
+
+type Chosen = { readonly [Q in string]?: string };
+
+/** House rules with another choice on one question; a choice that decides figures brings them along. Figures of one's own are changed after it. */
+export const withSchool = <H extends { readonly schools?: Chosen; readonly hold: { readonly time: number } }>(
+  house: H,
+  question: string,
+  choice: string,
+): H => {
+  const schools = { ...house.schools, [question]: choice };
+  const time = schoolOf(schools, question)?.holdTime;
+  return { ...house, schools, ...(time === undefined ? {} : { hold: { ...house.hold, time } }) };
+};
+
+/** The same rules by each other school on the questions that decide figures or lamps. */
+export const otherSchools = <H extends { readonly schools?: Chosen; readonly hold: { readonly time: number } }>(
+  house: H,
+): { readonly question: string; readonly asks: string; readonly choice: string; readonly says: string; readonly house: H }[] =>
+  schools
+    .filter(({ decides }) => decides === 'figures' || decides === 'lamps')
+    .flatMap(({ id, question, of }) =>
+      of
+        .filter((one) => (one.holdTime === undefined ? one.id !== schoolOf(house.schools, id)?.id : one.holdTime !== house.hold.time))
+        .map((one) => ({ question: id, asks: question, choice: one.id, says: one.says, house: withSchool(house, id, one.id) })),
+    );
+
+/** What a set of house rules answers to a question of the list. */
+export const schoolIn =
+  ({ schools: chosen }: { readonly schools?: Chosen }) =>
+  (question: string): string | null =>
+    schoolOf(chosen, question)?.id ?? null;

@@ -1,4 +1,4 @@
-import { shippedHouse } from '../house/index.ts';
+import { shippedHouse, withSchool } from '../house/index.ts';
 import { holdFigures, type Sample, type SignalName } from '../sums/index.ts';
 import { type Hold, holdOf, judgeHold, radioOf, sayReason } from './index.ts';
 import { speakerOf } from '../journal/index.ts';
@@ -167,3 +167,25 @@ test.each([
   ['Wi-Fi', 'Wi-Fi'],
   ['smoke signals', null],
 ])('%s is judged as %p', (technology, kind) => expect(radioOf(technology)).toBe(kind));
+
+describe('by the schools that house rules follow', () => {
+  const bars = Array.from({ length: 30 }, () => ({ 'signal.bars': 4 }));
+  test.each([
+    ['a hold of 22 s', hold(lte(-90).slice(0, 23), { time: 22_000 }), 'hold', '20 s', 'marginal', 'proven'],
+    ['a fair level', hold(lte(-105)), 'fair', 'passes', 'marginal', 'proven'],
+    ['a fair level that has to be moved', hold(lte(-105)), 'fair', 'move', 'marginal', 'marginal'],
+    ['a level too weak', hold(lte(-115)), 'fair', 'passes', 'failed', 'failed'],
+    ['four bars without a call at rest', hold(bars), 'level', 'bars', 'marginal', 'proven'],
+    [
+      'a level without a quality',
+      hold(Array.from({ length: 30 }, () => ({ 'signal.rsrp': -80 }))),
+      'level',
+      'colour',
+      'marginal',
+      'proven',
+    ],
+  ] as const)('%s', (_, of, question, choice, ours, theirs) => {
+    expect(judgeHold(of, shippedHouse, false).is).toBe(ours);
+    expect(judgeHold(of, withSchool(shippedHouse, question, choice), false).is).toBe(theirs);
+  });
+});

@@ -1,5 +1,5 @@
 // The verdict on a hold, by house rules: level, quality, steadiness, long enough. The same for the screen while it runs and for the lamp afterwards.
-import { type House, isRadioKind, type Pass, type RadioKind } from '../house/index.ts';
+import { type House, isRadioKind, type Pass, type RadioKind, schoolOf } from '../house/index.ts';
 import { isObject, type Json, type Measure } from '../name/index.ts';
 import type { Worked } from '../problem/index.ts';
 import { readingOf } from '../sheet/index.ts';
@@ -98,11 +98,14 @@ export const judgeHold = (hold: Hold, house: House, calledAtRest: boolean): Hold
       next: reason('next-move', { level: failed.some(({ one }) => one === level) }),
       worked,
     };
+  // By one school a fair level passes, by the others it is moved or wants a reason; by some bars or a colour are enough.
+  const fairPasses = schoolOf(house.schools, 'fair')?.id === 'passes';
+  const figuresAsked = schoolOf(house.schools, 'level')?.id === 'figures';
   const spread = level.figures.p90 - level.figures.p10;
   const mostSpread = level.name === 'signal.bars' ? house.hold.stepSpread : house.hold.spread;
   const measure = measureOf(level.name);
   const lacks: { because: Reason; next: Reason | null }[] = [
-    ...(figures.some(({ is }) => is === 'marginal')
+    ...(!fairPasses && figures.some(({ is }) => is === 'marginal')
       ? [{ because: [], next: reason('next-move', { level: grade(level) === 'marginal' }) }]
       : []),
     ...(hold.time < house.hold.time
@@ -127,10 +130,12 @@ export const judgeHold = (hold: Hold, house: House, calledAtRest: boolean): Hold
     ...(measure !== 'step' && level.figures.fall > house.hold.fall
       ? [{ because: [reason('hold-fall', { fall: level.figures.fall, most: house.hold.fall })], next: reason('next-rest', {}) }]
       : []),
-    ...(measure !== 'step' && asksQuality && quality.length === 0
+    ...(figuresAsked && measure !== 'step' && asksQuality && quality.length === 0
       ? [{ because: [reason('hold-no-quality', {})], next: reason('next-quality', {}) }]
       : []),
-    ...(measure === 'step' && !calledAtRest ? [{ because: [reason('hold-steps', {})], next: reason('next-call-at-rest', {}) }] : []),
+    ...(figuresAsked && measure === 'step' && !calledAtRest
+      ? [{ because: [reason('hold-steps', {})], next: reason('next-call-at-rest', {}) }]
+      : []),
   ].flatMap(({ because, next }) => (because.length === 0 ? [{ because: head, next }] : because.map((one) => ({ because: one, next }))));
   const [first] = lacks;
   if (first === undefined)

@@ -3,6 +3,7 @@ export { asItRuns, asPlanned, calledOver, type Heard, inUse, type JudgedBy } fro
 export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './hold.ts';
 export * from './lamps.ts';
+export * from './preview.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, worst } from './result.ts';
 export * from './rules.ts';

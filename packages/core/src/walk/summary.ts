@@ -2,6 +2,7 @@
 import { settingKey } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
+import { schoolIn } from '../house/index.ts';
 import { asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
 import type { Instant } from '../quantity/index.ts';
 import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
@@ -28,7 +29,7 @@ export const summary = (state: State, by: JudgedBy & { now: Instant; traits: Aro
   if (state.station === null) return null;
   const { name, demo } = state.station;
   const line = lamps(state, by);
-  const findings = check(asPlanned(state), { traits: by.traits, demo, now: by.now });
+  const findings = check(asPlanned(state), { traits: by.traits, demo, now: by.now, school: schoolIn(by.house) });
   const step = nextStep(state, line, findings);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   return {

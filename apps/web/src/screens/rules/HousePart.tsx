@@ -1,8 +1,9 @@
 // House rules: each question on which practitioners differ is a choice with both reasons; each threshold is a figure with its measure.
 import { useState } from 'react';
 import { houseShape, schoolOf, schools } from '@green-lamp/core/house';
+import { canonical, hashOf } from '@green-lamp/core/journal';
 import { differences, ruleMeasure, sayPlace } from '@green-lamp/core/lamp';
-import { houseStream, isObject, type Json } from '@green-lamp/core/name';
+import { houseStream, isObject, type Json, plainText } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { ms, parseDuration, showDuration } from '@green-lamp/core/quantity';
 import { Choose, Field } from '../../parts/Field.tsx';
@@ -11,6 +12,7 @@ import { Waiting } from '../../parts/State.tsx';
 import { append } from '../../store/append.ts';
 import { handOut } from '../station/chapters/handover/journal-file.ts';
 import { nameOf, nextVersion, useVersions, type Version } from './versions.ts';
+import { WhoseLamps } from './WhoseLamps.tsx';
 
 type Leaf = { readonly at: string; readonly value: number };
 
@@ -45,7 +47,24 @@ const withLeaf = (body: Json, path: string, value: number): Json => {
   };
 };
 
-const Editor = ({ version, versions, tell }: { version: Version; versions: readonly Version[]; tell: (words: string) => void }) => {
+const decidesWords = {
+  figures: 'brings its figure along',
+  lamps: 'decides a lamp’s verdict',
+  checks: 'decides which checks are asked',
+  advice: 'advice: stands here with its reasons',
+} as const;
+
+const Editor = ({
+  version,
+  versions,
+  tell,
+  fromFile,
+}: {
+  version: Version;
+  versions: readonly Version[];
+  tell: (words: string) => void;
+  fromFile: boolean;
+}) => {
   const [typed, setTyped] = useState<{ readonly [at: string]: string }>({});
   const body = version.body;
   const own = isObject(body) && isObject(body['schools']) ? body['schools'] : {};
@@ -54,6 +73,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
   );
   const [name, setName] = useState(nameOf(version));
   const [id, setId] = useState(version.id === 'shipped' ? 'ours' : version.id);
+  const [client, setClient] = useState(isObject(body) ? plainText(body['client'] ?? '') : '');
   const leaves = leavesOf(body);
   const wrong = leaves.filter(({ at }) => typed[at] !== undefined && read(at, typed[at]) === null).map(({ at }) => sayPlace(at));
   let made: Json = body;
@@ -68,6 +88,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
     name,
     version: next,
     ...(Object.keys(chosen).length === 0 ? {} : { schools: chosen }),
+    ...(client.trim() === '' ? {} : { client: client.trim() }),
   };
   const parsed = houseShape(whole, '');
   const changed = differences(body, whole).filter(({ at }) => !['id', 'name', 'version'].includes(at)).length;
@@ -76,7 +97,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
       ? `Can’t be read: ${wrong.join(', ')}.`
       : !parsed.ok
         ? parsed.problems.map((of) => sentence(of, sayPlace(of.path))).join(' ')
-        : changed === 0
+        : changed === 0 && !fromFile
           ? 'Nothing is changed yet.'
           : null;
   const publish = async (): Promise<void> => {
@@ -92,20 +113,25 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
     >
       <h2 className="mt-4 border-b border-rule-2 font-bold">Questions on which schools differ</h2>
       <ul>
-        {schools.map(({ id: question, question: asks, of }) => {
+        {schools.map(({ id: question, question: asks, decides, of }) => {
           const now = schoolOf(chosen, question);
           return (
             <li
               key={question}
               className="grid grid-cols-[minmax(180px,1fr)_minmax(220px,1.4fr)_minmax(220px,2fr)] items-center gap-3 border-b border-rule py-1"
             >
-              <span>{asks}</span>
+              <span>
+                {asks}
+                <span className="block text-small text-ink-2">{decidesWords[decides]}</span>
+              </span>
               <select
                 aria-label={asks}
                 className="input"
                 value={now?.id ?? ''}
                 onChange={({ target }) => {
                   setChosen({ ...chosen, [question]: target.value });
+                  const time = schools.find(({ id: one }) => one === question)?.of.find((one) => one.id === target.value)?.holdTime;
+                  if (time !== undefined) setTyped({ ...typed, 'hold.time': showDuration(ms(time)) });
                 }}
               >
                 {of.map((one) => (
@@ -149,6 +175,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
       <div className="mt-4 flex flex-wrap items-end gap-3">
         <Field label="Name of the set" value={name} change={setName} />
         <Field label="Its short name" value={id} change={setId} mono />
+        <Field label="For the stations of (client)" value={client} change={setClient} hint="Empty: for anybody’s." />
         <Press main why={why} onPress={() => void publish()}>
           Publish as version {next}
         </Press>
@@ -164,25 +191,70 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
   );
 };
 
+/** House rules in a file, as a version to start from; or what is wrong with them. */
+const readFile = async (file: File): Promise<{ version: Version } | { problems: readonly string[] }> => {
+  let body: unknown;
+  try {
+    body = JSON.parse(await file.text());
+  } catch {
+    return { problems: [`${file.name} is no JSON. House rules are saved as JSON by the button below.`] };
+  }
+  const parsed = houseShape(body, '');
+  if (!parsed.ok) return { problems: parsed.problems.map((of) => sentence(of, of.path === '' ? 'The file' : of.path)) };
+  const { id, version } = parsed.value;
+  const plain = parsed.value as unknown as Json; // plain JSON by its shape
+  return { version: { id, version, hash: hashOf(canonical(plain)), body: plain } };
+};
+
 export const HousePart = () => {
   const versions = useVersions('house');
   const [hash, setHash] = useState('');
   const [done, setDone] = useState('');
+  const [opened, setOpened] = useState<Version | null>(null);
+  const [wrong, setWrong] = useState<readonly string[]>([]);
+  const open = async (file: File | undefined): Promise<void> => {
+    if (file === undefined) return;
+    const read = await readFile(file);
+    setWrong('problems' in read ? read.problems : []);
+    if ('version' in read) {
+      setOpened(read.version);
+      setHash(read.version.hash);
+    }
+  };
   if (versions === undefined) return <Waiting>Reading the house rules…</Waiting>;
-  const version = versions.find((of) => of.hash === hash) ?? versions[0];
+  const all = opened === null || versions.some((of) => of.hash === opened.hash) ? versions : [opened, ...versions];
+  const version = all.find((of) => of.hash === hash) ?? all.find(({ id }) => id === 'shipped') ?? all[0];
   if (version === undefined) return <Waiting>This browser has no house rules yet; they come with the desk.</Waiting>;
   return (
     <section aria-label="House rules">
-      <Choose
-        label="Start from"
-        value={version.hash}
-        change={setHash}
-        of={versions.map((of) => ({ value: of.hash, label: `${nameOf(of)}, version ${of.version}` }))}
-      />
+      <div className="flex flex-wrap items-end gap-3">
+        <Choose
+          label="Start from"
+          value={version.hash}
+          change={setHash}
+          of={all.map((of) => ({ value: of.hash, label: `${nameOf(of)}, version ${of.version}${of === opened ? ', from a file' : ''}` }))}
+        />
+        <label className="button cursor-pointer focus-within:outline-3 focus-within:outline-brass-edge">
+          Open a file
+          <input type="file" accept=".json,application/json" className="sr-only" onChange={({ target }) => void open(target.files?.[0])} />
+        </label>
+      </div>
+      {wrong.length > 0 && (
+        <div role="alert">
+          <ul aria-label="What is wrong with the file">
+            {wrong.slice(0, 20).map((one) => (
+              <li key={one} className="border-l-4 border-ink pl-2">
+                {one}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       <p role="status" className="mt-2 font-semibold">
         {done}
       </p>
-      <Editor key={version.hash} version={version} versions={versions} tell={setDone} />
+      {versions.includes(version) && <WhoseLamps key={`who ${version.hash}`} version={version} role="house" />}
+      <Editor key={version.hash} version={version} versions={versions} tell={setDone} fromFile={version === opened} />
     </section>
   );
 };

@@ -1,7 +1,7 @@
 // A lamp's door: why it is as it is, what comes next, and the readings, words and acceptances by which it is worked.
 import { useState } from 'react';
 import type { ElementId } from '@green-lamp/core/name';
-import { type LampResult, mayBeNone, sayReason } from '@green-lamp/core/lamp';
+import { bySchools, type LampResult, mayBeNone, sayReason } from '@green-lamp/core/lamp';
 import { noneKey } from '@green-lamp/core/journal';
 import { parseIccid } from '@green-lamp/core/sums';
 import { type Caution, type Reading, readingsOf } from '@green-lamp/core/sheet';
@@ -209,6 +209,14 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
           </li>
         ))}
       </ul>
+      {bySchools(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now })
+        .filter((of) => of.lamp === lamp.lamp && of.path === lamp.path)
+        .map(({ question, asks, says, is }) => (
+          <p key={`${question} ${says}`} className="border-l-2 border-rule-2 pl-2 text-note">
+            It hangs on a school ({asks.replace(/^./, (first) => first.toLowerCase())}): by ‘{says}’ it would be <strong>{is}</strong>, by
+            your house rules it is {lamp.is}.
+          </p>
+        ))}
       {lamp.waits.length > 0 && (
         <p className="border-l-2 border-ink pl-2 text-note">A change waits: {lamp.waits.map(speaker.setting).join(', ')}.</p>
       )}

@@ -78,6 +78,7 @@ export const bearer = [
   }),
   rule({
     id: 'bearer/apn-by-list',
+    school: { question: 'whose apn', of: ['carrier'] },
     lamp: 'Bearer',
     looks: 'An APN taken from a list instead of the carrier’s word.',
     source: practice,
@@ -114,6 +115,7 @@ export const bearer = [
   }),
   rule({
     id: 'bearer/login-not-demanded',
+    school: { question: 'credentials', of: ['apn', 'carrier'] },
     lamp: 'Bearer',
     looks: 'A user for the APN that the carrier does not ask for.',
     source: practice,

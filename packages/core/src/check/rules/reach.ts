@@ -288,6 +288,7 @@ export const reach = [
   }),
   rule({
     id: 'reach/senders-listed',
+    school: { question: 'starts', of: ['listed'] },
     lamp: 'Reach',
     looks: 'More senders than two technicians on the modem’s list.',
     source: practice,

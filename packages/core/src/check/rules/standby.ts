@@ -65,6 +65,7 @@ export const standby = [
   }),
   sheetRule({
     id: 'standby/line-is-used',
+    school: { question: 'first path', of: ['fixed', 'measured'] },
     lamp: 'Standby',
     looks: 'A router that uses only its mobile side although a line is plugged in.',
     source: practice,
@@ -110,6 +111,7 @@ export const standby = [
   }),
   rule({
     id: 'standby/probe-two-targets',
+    school: { question: 'probe', of: ['two'] },
     lamp: 'Standby',
     looks: 'A probe that asks one host twice.',
     source: practice,

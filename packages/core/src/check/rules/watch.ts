@@ -113,6 +113,7 @@ export const watch = [
   }),
   rule({
     id: 'watch/device-cuts-first',
+    school: { question: 'limit', of: ['off'] },
     lamp: 'Watch',
     looks: 'A limit in the device under the plan.',
     source: practice,

@@ -84,7 +84,10 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
   };
   const last = to('sign') === null;
   return (
-    <section aria-label="Prompt in hand" className="sticky top-0 z-[2] mb-4 flex flex-col gap-2 border-2 border-brass-edge bg-sheet-2 px-4 py-3">
+    <section
+      aria-label="Prompt in hand"
+      className="sticky top-0 z-[2] mb-4 flex flex-col gap-2 border-2 border-brass-edge bg-sheet-2 px-4 py-3"
+    >
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span className="mono text-head font-bold">{prompt.shows}</span>
         {type !== '' && (
@@ -112,7 +115,8 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
             go('sign');
           }}
         >
-          {prompt.sign === undefined ? 'Done' : 'The sign came'}: {last ? 'that was the last' : shownAt(to('sign')).slice(0, 32)}
+          {prompt.sign === undefined ? 'Done' : 'The sign came'}
+          {last ? ', that was the last' : `, next: ${shownAt(to('sign')).slice(0, 32)}`}
         </Press>
         <Press
           onPress={() => {
@@ -121,13 +125,15 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
         >
           It went wrong
         </Press>
-        <Press
-          onPress={() => {
-            go('back');
-          }}
-        >
-          One back: {shownAt(to('back')).slice(0, 28)}
-        </Press>
+        {to('back') !== prompt.id && (
+          <Press
+            onPress={() => {
+              go('back');
+            }}
+          >
+            One back: {shownAt(to('back')).slice(0, 28)}
+          </Press>
+        )}
       </div>
       {prompt.wrong !== undefined && (
         <p className="text-note text-ink-2">

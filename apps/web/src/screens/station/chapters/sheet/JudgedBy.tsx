@@ -1,7 +1,7 @@
 // [R1] By which house rules and profiles the station is judged. Another version is taken only after it was shown what differs and which lamps change.
 import { useState } from 'react';
 import type { Pin, State } from '@green-lamp/core/journal';
-import { allLamps, differences, lamps, type LampResult, type NamedRules, rulesOf, sayDifference } from '@green-lamp/core/lamp';
+import { differences, lampsThatChange, type NamedRules, sayDifference } from '@green-lamp/core/lamp';
 import { isObject, plainText } from '@green-lamp/core/name';
 import { profileRoles } from '@green-lamp/core/sheet';
 import { Choose } from '../../../../parts/Field.tsx';
@@ -24,22 +24,15 @@ const versionsOf = ({ published }: Station, role: Role): Version[] =>
 const nameOf = ({ body, id }: Version): string => (isObject(body) ? plainText(body['name'] ?? id) : id);
 const pinOf = ({ id, version, hash }: Version): Pin => ({ id, version, hash });
 
-/** The lamps that would be another than they are. */
-const changedLamps = (station: Station, role: Role, version: Version): { was: LampResult; is: LampResult }[] => {
-  const state: State = { ...station.state, adopted: { ...station.state.adopted, [role]: pinOf(version) } };
-  const rules = rulesOf(state, station.published);
-  const then = allLamps(lamps(state, { ...rules, heard: station.beside?.heard ?? [], now: station.now }));
-  return allLamps(station.line).flatMap((was, i) => {
-    const is = then[i];
-    return is === undefined || (is.is === was.is && (is.next === null) === (was.next === null)) ? [] : [{ was, is }];
-  });
-};
-
 const Adopting = ({ station, role, version, close }: { station: Station; role: Role; version: Version; close: () => void }) => {
   const named = station.rules.named.find((of) => of.role === role);
   const current = versionsOf(station, role).find(({ hash }) => hash === named?.hash);
   const differ = differences(current?.body ?? {}, version.body);
-  const changed = changedLamps(station, role, version);
+  const changed = lampsThatChange(station.state, role, pinOf(version), {
+    published: station.published,
+    heard: station.beside?.heard ?? [],
+    now: station.now,
+  });
   const adopt = (): void => {
     const pin = pinOf(version);
     void append(station.stream, [

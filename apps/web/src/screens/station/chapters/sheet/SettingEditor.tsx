@@ -1,6 +1,7 @@
 // Edits one setting in place: the text is kept as typed, its meaning is shown, its problem is said on leaving.
 import { useState } from 'react';
 import { check, sayFinding } from '@green-lamp/core/check';
+import { schoolIn } from '@green-lamp/core/house';
 import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { type Json, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
@@ -83,7 +84,12 @@ const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
   const traits = new Map((station.beside?.traits ?? []).map((of) => [of.ref, of]));
   const said = check(
     { ...view, value: (key) => (key === settingOf ? (value ?? undefined) : view.value(key)) },
-    { traits: (ref) => traits.get(ref) ?? null, demo: station.state.station?.demo ?? false, now: station.now },
+    {
+      traits: (ref) => traits.get(ref) ?? null,
+      demo: station.state.station?.demo ?? false,
+      now: station.now,
+      school: schoolIn(station.rules.house),
+    },
   ).filter(({ fields }) => fields.includes(settingOf));
   return (
     <ul aria-live="polite" aria-label="Findings as you type">
