@@ -19,6 +19,8 @@ import { DeskModule } from './desk/desk.module.ts';
 import { Journal } from './journal/journal.ts';
 import { JournalModule } from './journal/journal.module.ts';
 import { LiveModule } from './live/live.module.ts';
+import { Remote } from './remote/remote.ts';
+import { RemoteModule } from './remote/remote.module.ts';
 import { Publish } from './rules/publish.ts';
 import { RulesModule } from './rules/rules.module.ts';
 import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
@@ -52,6 +54,7 @@ export class AppModule {
         LiveModule,
         RulesModule,
         YardModule,
+        RemoteModule,
         DemoModule,
       ],
       providers: [
@@ -153,6 +156,7 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   await journal.open();
   const desk = app.get(Desk);
   await desk.open(env);
+  app.get(Remote).at(env.listenHost, env.programmingPort);
   if (env.demo) await app.get(Demo).play(clock.now());
   await app.get(Publish).shipped();
   const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);

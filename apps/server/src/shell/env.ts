@@ -7,6 +7,8 @@ export type Env = {
   readonly listenHost: string;
   readonly linePort: number;
   readonly dc09Port: number;
+  /** Opened for a session only. */
+  readonly programmingPort: number;
   readonly data: string;
   readonly keys: string;
   readonly web: string;
@@ -45,6 +47,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
     linePort: port('GREENLAMP_LINE_PORT', env['GREENLAMP_LINE_PORT'], 4110),
     dc09Port: port('GREENLAMP_DC09_PORT', env['GREENLAMP_DC09_PORT'], 4109),
+    programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),
     data,
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),

@@ -13,6 +13,7 @@ export const permissions = [
   'secrets.reveal',
   'desk.read',
   'yard.use',
+  'remote.use',
   'health.read',
   'live.listen',
 ] as const;

@@ -29,6 +29,7 @@ export class TestServer {
       listenHost: '127.0.0.1',
       linePort: 0,
       dc09Port: 0,
+      programmingPort: 0,
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),

@@ -5,5 +5,5 @@ import { JournalModule } from '../journal/journal.module.ts';
 import { Yard } from './yard.ts';
 import { YardController } from './yard.controller.ts';
 
-@Module({ imports: [JournalModule, DeskModule, BlobsModule], controllers: [YardController], providers: [Yard] })
+@Module({ imports: [JournalModule, DeskModule, BlobsModule], controllers: [YardController], providers: [Yard], exports: [Yard] })
 export class YardModule {}

@@ -1,22 +1,28 @@
 // [Y1] The yard: virtual equipment for stations, whose calls come over real sockets. It alone sets the mark 'simulated'.
 import { connect, type Socket } from 'node:net';
 import { Injectable } from '@nestjs/common';
-import type { ElementId, Stream, Ulid } from '@green-lamp/core/name';
+import type { ElementId, Json, Stream, Ulid } from '@green-lamp/core/name';
 import { textOf, write } from '@green-lamp/core/journal';
-import { readAnswer } from '@green-lamp/core/wire';
+import { cutLines, readAnswer, writeLine } from '@green-lamp/core/wire';
 import {
   callFrame,
   type Conditions,
   type DeskSaid,
   hearDesk,
+  greet,
   hearModem,
+  hearProgrammer,
+  hearText,
   modemFacts,
+  type Programmable,
+  programmableUnit,
   underConditions,
   unitAccount,
   type VirtualModem,
   virtualModem,
   type VirtualUnit,
   virtualUnit,
+  type Woken,
   type YardEvent,
   yardPaths,
 } from '@green-lamp/core/yard';
@@ -26,7 +32,14 @@ import { MarkedSockets } from '../desk/marked.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 
-type Place = { readonly address: string; unit: VirtualUnit; modem: VirtualModem | null; said: string };
+type Place = {
+  readonly address: string;
+  unit: VirtualUnit;
+  modem: VirtualModem | null;
+  said: string;
+  /** What was written into the unit from afar since it was started. */
+  written: { readonly [key: string]: Json };
+};
 export type Tried = { readonly sent: string; readonly answer: string; readonly said: DeskSaid };
 export type PlaceView = {
   readonly path: ElementId;
@@ -67,7 +80,7 @@ export class Yard {
     const places = yardPaths(state).map((path): [ElementId, Place] => {
       const facts = modemFacts(state, path);
       const modem = facts === null ? null : virtualModem(facts);
-      return [path, { address: this.#nextAddress(), unit: virtualUnit(unitAccount(state, path)), modem, said: '' }];
+      return [path, { address: this.#nextAddress(), unit: virtualUnit(unitAccount(state, path)), modem, said: '', written: {} }];
     });
     this.#running.set(stream, new Map(places));
   }
@@ -136,9 +149,29 @@ export class Yard {
     return { sent: Buffer.from(frame).toString('latin1').trim(), answer: answer.trim(), said };
   }
 
-  #connect(localAddress: string): Promise<Socket> {
+  /** A text reaches the unit of a path. It judges word and sender; if it calls, it calls the desk's programming port at `port`, for which the text's address stands, and the session runs on by itself. */
+  async wake(
+    stream: Stream,
+    path: ElementId,
+    of: { text: string; from: string; port: number; plain: (ref: string) => string | null },
+  ): Promise<'calls' | Extract<Woken, { calls: false }>['why']> {
+    const place = this.place(stream, path);
+    const made = programmableUnit(await this.journal.state(stream), path, of.plain);
+    if (place === null || made === null) return 'off';
+    const unit: Programmable = { ...made, values: { ...made.values, ...place.written } };
+    const woken = hearText(unit, of);
+    if (!woken.calls) return woken.why;
+    const socket = await this.#connect(place.address, of.port);
+    this.marked.put(place.address, socket.localPort ?? 0, { station: stream, path });
+    programmed(socket, unit, (values) => {
+      place.written = values;
+    });
+    return 'calls';
+  }
+
+  #connect(localAddress: string, port = this.desk.portOf('dc09')): Promise<Socket> {
     return new Promise((done, failed) => {
-      const socket = connect({ port: this.desk.portOf('dc09'), host: '127.0.0.1', localAddress }, () => {
+      const socket = connect({ port, host: '127.0.0.1', localAddress }, () => {
         done(socket);
       });
       socket.once('error', failed);
@@ -150,6 +183,26 @@ export class Yard {
     return `127.0.7.${this.#addresses}`;
   }
 }
+
+/** The unit's side of a session over a socket; what was written is told. */
+const programmed = (socket: Socket, start: Programmable, written: (values: Programmable['values']) => void): void => {
+  let [unit, held] = [start, ''];
+  socket.setEncoding('utf8');
+  socket.on('error', () => socket.destroy());
+  socket.setTimeout(patience, () => socket.destroy());
+  socket.on('data', (arrived: string) => {
+    const cut = cutLines(held, arrived);
+    held = cut.held;
+    for (const line of cut.lines) {
+      const step = hearProgrammer(unit, line);
+      if (step.unit !== unit) written(step.unit.values);
+      unit = step.unit;
+      for (const said of step.say) socket.write(writeLine(said));
+      if (step.over) socket.end();
+    }
+  });
+  socket.write(writeLine(greet(start)));
+};
 
 /** Sends and waits for one whole answer, for the socket's end, or until patience ends. */
 const exchange = (socket: Socket, frame: Uint8Array): Promise<string> =>

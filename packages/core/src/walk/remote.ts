@@ -27,8 +27,8 @@ const keyOf = (view: SheetView, name: string): SettingKey | null => {
 /** How a secret stands in a composed text: it is never written out. */
 export const secretMark = '••••';
 
-/** The text messages of a profile, filled in from the sheet. `{unit.startWord}` in a template stands for that setting. */
-export const compose = (profile: Profile, view: SheetView): Composed[] =>
+/** The text messages of a profile, filled in from the sheet. `{unit.startWord}` in a template stands for that setting. `plain` opens secrets where the text is sent and not shown. */
+export const compose = (profile: Profile, view: SheetView, plain: (ref: string) => string | null = () => null): Composed[] =>
   (profile.texts ?? []).map(({ name, template }) => {
     const missing: SettingKey[] = [];
     const secrets: SettingKey[] = [];
@@ -38,7 +38,7 @@ export const compose = (profile: Profile, view: SheetView): Composed[] =>
       if (key === null) return whole;
       if (isSecret(value)) {
         secrets.push(key);
-        return secretMark;
+        return plain(value.secret) ?? secretMark;
       }
       if (value === null || value === '') {
         missing.push(key);

@@ -4,6 +4,8 @@ export { crc16 } from './dc09/crc.ts';
 export { clockWindow } from './dc09/ear.ts';
 export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame, writeFrame } from './dc09/frames.ts';
 export { ears, isListenerKind, type ListenerKind, listenerKinds, listenerWords, whyWords } from './listeners.ts';
+export * from './programming/lines.ts';
+export * from './programming/session.ts';
 export * from './sealed/box.ts';
 export { type Found, foundLabels, type FoundName } from './answer/found.ts';
 export { mask, maskText } from './answer/mask.ts';
