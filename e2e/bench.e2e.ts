@@ -84,3 +84,40 @@ test('the text of a status page, without a network: kept here, delivered later w
   expect(text).toContain('Operator = Fellwave');
   expect(text).not.toContain('otter');
 });
+
+test('the device’s own file: compared with the sheet, kept as found and after without its secrets, and what changed between them', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Found router', account: newAccount() });
+  await page.getByRole('link', { name: /Sheet/ }).click();
+  await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
+  await page.getByLabel('Modem versions').selectOption({ label: 'Industrial router with a modem, version 2' });
+  await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).first().click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
+  await page.getByRole('link', { name: /Bench/ }).click();
+  const files = page.getByRole('region', { name: 'The device’s own file' });
+  const open = async (name: string, text: string): Promise<void> => {
+    await files.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  };
+  await open('old.ini', '[wan]\napn = left-over.example\nroaming = yes\n[admin]\npassword = otter-99\ncolour = green\n');
+  const against = page.getByRole('region', { name: 'The file against the sheet' });
+  await expect(against).toContainText('Read as INI: 4 values. 1 differ');
+  await expect(against.getByRole('listitem').first()).toContainText('differs: APN');
+  await expect(page.locator('body')).not.toContainText('otter-99');
+  await files.getByLabel('Its serial number').fill('RT-5');
+  await files.getByRole('button', { name: 'Keep old.ini' }).click();
+  await expect(files.getByRole('list', { name: 'Files that are kept' })).toContainText('as found: old.ini');
+  await open('new.ini', '[wan]\napn = m2m.fellwave.example\nroaming = yes\n[admin]\npassword = otter-100\ncolour = green\n');
+  await files.getByLabel('It is').selectOption('after');
+  await files.getByRole('button', { name: 'Keep new.ini' }).click();
+  await files.getByLabel('Compare').selectOption({ index: 2 });
+  await files.getByLabel('with').selectOption({ index: 1 });
+  const changed = files.getByRole('list', { name: 'What changed between the files' });
+  await expect(changed.getByRole('listitem')).toHaveText(['wan.apn: left-over.example, now m2m.fellwave.example']);
+  await delivered(page);
+  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  expect(JSON.stringify(entries)).toContain('old.ini');
+  expect(JSON.stringify(entries)).not.toContain('otter');
+});

@@ -1,4 +1,5 @@
 // The plan and the sheet of hundreds: asked, answered, packed, walked, tried on paper, and judged by rules that a person makes.
+import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
 import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
@@ -199,7 +200,7 @@ test('from afar: the start message is made without its word, the sender is judge
   await page.getByRole('link', { name: /Reporting module/ }).click();
   await page.getByRole('link', { name: /Plan/ }).click();
   await part(page, 'From afar');
-  const afar = page.getByRole('region', { name: 'From afar' });
+  const afar = page.getByRole('region', { name: 'From afar', exact: true });
   await expect(afar).toContainText('This telephone is on the unit’s list.');
   await expect(afar.getByRole('region', { name: 'Start a session' })).toContainText('•••• desk.varrow.example:4110');
   await expect(page.locator('body')).not.toContainText('limestone');
@@ -261,4 +262,47 @@ test('before a modem is replaced it is said what is another, what is typed again
   await window.getByRole('button', { name: 'It was done' }).click();
   await expect(page.getByText('Modem: replaced.')).toBeVisible();
   await delivered(page);
+});
+
+test('from afar: the virtual unit is woken, written and read back; Reach is proven, and says simulated; the way in is tested', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Sluice module', account: newAccount() });
+  await page.getByRole('link', { name: /Sheet/ }).click();
+  await page.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
+  await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).last().click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
+  await page.getByLabel('Show', { exact: true }).selectOption({ label: 'Every setting' });
+  await setting(page, /^Unit, /, 'Remote programming', 'on');
+  await setting(page, /^Unit, /, 'Start words are taken from', 'any number');
+  await setting(page, /^Unit, /, 'Start word', 'heron-12');
+  await setting(page, /^Unit, /, 'Test call every', '12 h');
+  await setting(page, /^Receiver, /, 'Desk’s address', '192.0.2.10');
+  await setting(page, /^Receiver, /, 'Desk’s port', '4112');
+  await delivered(page);
+  await lamp(page, /^Reach/).click();
+  await page.getByRole('link', { name: 'Let the yard make the call' }).click();
+  await page.getByRole('button', { name: /Start the virtual equipment|Make it anew/ }).click();
+  await page.goBack();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await part(page, 'From afar');
+  const change = page.getByRole('region', { name: 'Change a value from afar' });
+  await change.getByLabel('What is written').selectOption({ label: 'Test call every (Unit)' });
+  await expect(change).toContainText('to 12 h');
+  await change.getByRole('button', { name: /^Send the text to the virtual unit/ }).click();
+  await expect(change.getByRole('status')).toContainText('changed and read back. Simulated.');
+  await expect(lamp(page, /^Reach, proven, bench, simulated/)).toBeVisible();
+  await expect(page.locator('body')).not.toContainText('heron-12');
+
+  const other = page.getByRole('region', { name: 'With the maker’s own program' });
+  const free = String(20_000 + Math.floor(Math.random() * 20_000));
+  await other.getByLabel('Port that the program needs').fill(free);
+  await other.getByRole('button', { name: 'Test the way in' }).click();
+  await expect(other.getByRole('status').first()).toContainText(`Port ${free} is open for another`);
+  const socket = connect(Number(free), '127.0.0.1');
+  socket.on('error', () => undefined);
+  await expect(other.getByRole('status').first()).toContainText('127.0.0.1 got through');
+  socket.destroy();
 });

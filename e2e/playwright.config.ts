@@ -16,6 +16,7 @@ export default defineConfig({
   outputDir: 'test-results',
   use: {
     viewport: { width: 1280, height: 800 },
+    actionTimeout: 60_000,
     video: 'off',
     trace: 'off',
     launchOptions: {

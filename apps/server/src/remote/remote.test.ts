@@ -16,6 +16,7 @@ afterAll(() => server.end());
 
 const word = 'heron-4711';
 const phone = '+441632960077';
+// eslint-disable-next-line @typescript-eslint/no-unnecessary-type-parameters -- names what the answer is
 const post = async <T>(what: string, body: object): Promise<{ status: number; body: T & { problems?: { sentence: string }[] } }> => {
   const response = await server.post(`/api/${what}`, body);
   return { status: response.status, body: (await response.json()) as T & { problems?: { sentence: string }[] } };
@@ -49,7 +50,7 @@ const station = async (account: string, more: { [param: string]: Json } = {}) =>
       value,
       origin: 'typed',
       simulated: false,
-      over: (standing(state, of)?.pos.id ?? null) as never,
+      over: standing(state, of)?.pos.id ?? null,
     });
   const ref = server.chance.ulid(Date.now());
   const publicKey = (await server.get<{ key: string }>('/api/secrets/key')).key;

@@ -146,7 +146,7 @@ export class Remote implements OnApplicationShutdown {
     const view = asPlanned(state);
     const opened = await this.vault.opened(stream);
     const shown = unit === undefined ? undefined : compose(unit, view)[0];
-    const sent = unit === undefined ? undefined : compose(unit, view, (ref) => opened.get(ref) ?? null)[0];
+    const sent = unit === undefined ? undefined : compose(unit, view, { plain: (ref) => opened.get(ref) ?? null })[0];
     if (shown === undefined || sent === undefined) {
       this.#stop(stream, 'No adopted profile of the unit has a message to start a session with.');
       return;

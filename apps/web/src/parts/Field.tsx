@@ -11,6 +11,7 @@ export const Field = (props: {
   secret?: boolean;
   focus?: boolean;
   many?: boolean;
+  rows?: number;
 }) => {
   const id = useId();
   const [left, setLeft] = useState(false);
@@ -37,7 +38,7 @@ export const Field = (props: {
         {props.label}
       </label>
       {props.many === true ? (
-        <textarea {...common} rows={2} />
+        <textarea {...common} rows={props.rows ?? 2} />
       ) : (
         // biome-ignore lint: the editor opens where the person pressed
         <input

@@ -67,6 +67,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'door.shut': (d, s) => hardware('The door was shut', d, s),
   'capture.kept': (d, s) =>
     `${d.about} kept${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, ${s.element(d.path)}`}: ${count(d.lines, 'line')}, ${count(d.found, 'value')}, ${count(d.missed, 'line')} not understood.`,
+  'file.kept': (d, s) =>
+    `File of the ${d.element === null ? 'device' : s.element(d.element)} kept, ${d.when}: ${d.name}, ${d.bytes} bytes, SHA-256 ${d.sha256.slice(0, 12)}${d.serial === '' ? '' : `, serial number ${d.serial}`}.`,
   'reading.taken': (d) => `${reading(d)}${d.simulated ? ' Simulated.' : ''}`,
   'hold.run': (d, s) =>
     `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${count(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,

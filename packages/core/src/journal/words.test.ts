@@ -142,6 +142,16 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'house.adopted': [[{ id: 'ours', version: 2, hash }, 'Judged by house rules ours version 2 from here on.']],
   'profile.published': [[{ id: 'router', version: 1, body: router }, `Profile router version 1 published: ${router.name}.`]],
   'profile.adopted': [[{ role: 'modem', id: 'router', version: 1, hash }, 'Profile of the modem: router version 1 from here on.']],
+  'file.kept': [
+    [
+      { when: 'as found', name: 'old.cfg', bytes: 12, sha256: hash, element: null, serial: 'S-1' },
+      `File of the device kept, as found: old.cfg, 12 bytes, SHA-256 ${hash.slice(0, 12)}, serial number S-1.`,
+    ],
+    [
+      { when: 'after', name: 'new.cfg', bytes: 12, sha256: hash, element: sim, serial: '' },
+      `File of the card A kept, after: new.cfg, 12 bytes, SHA-256 ${hash.slice(0, 12)}.`,
+    ],
+  ],
   'walk.moved': [
     [{ walk: 'keypad-panel', at: 'clock-by', how: 'sign', window: null, words: '' }, 'keypad-panel: the sign came, at clock-by.'],
     [{ walk: 'keypad-panel', at: 'clock-by', how: 'window', window: 'Install menu', words: '' }, 'keypad-panel: opened: Install menu.'],

@@ -1,6 +1,7 @@
 export * from './answers.ts';
 export * from './asks.ts';
 export * from './cards.ts';
+export * from './device-file.ts';
 export * from './ends.ts';
 export * from './flows.ts';
 export * from './interpreter.ts';

@@ -25,6 +25,20 @@ test('the start message is made from the template and the sheet; the word in it 
   });
   expect(JSON.stringify(text)).not.toContain('limestone');
 });
+test('the text is counted as it will be sent: with the word’s length, in the 7-bit alphabet; opened only where it is sent', () => {
+  const { m } = made();
+  if (module_ === undefined) throw new Error('it ships');
+  const view = asPlanned(m.state);
+  const rest = ' desk.varrow.example:4112'.length;
+  const units = (of: Parameters<typeof compose>[2]) => compose(module_, view, of)[0]?.segments;
+  expect(units({ length: () => 9 })).toMatchObject({ alphabet: '7-bit', units: rest + 9, odd: null });
+  expect(units({ length: () => 140 })).toMatchObject({ parts: 2 });
+  expect(units({})).toMatchObject({ alphabet: '7-bit', units: rest + secretMark.length });
+  expect(compose(module_, view, { plain: () => 'limestone' })[0]).toMatchObject({
+    text: 'limestone desk.varrow.example:4112',
+    secrets: expect.any(Array) as unknown,
+  });
+});
 test('what is missing is named, and stays as its place in the text', () => {
   const { m, receiver } = onePath();
   const [text] = module_ === undefined ? [] : compose(module_, asPlanned(m.state));

@@ -27,18 +27,26 @@ const keyOf = (view: SheetView, name: string): SettingKey | null => {
 /** How a secret stands in a composed text: it is never written out. */
 export const secretMark = '••••';
 
-/** The text messages of a profile, filled in from the sheet. `{unit.startWord}` in a template stands for that setting. `plain` opens secrets where the text is sent and not shown. */
-export const compose = (profile: Profile, view: SheetView, plain: (ref: string) => string | null = () => null): Composed[] =>
+/** What is known of a secret that a text holds: opened where the text is sent and not shown, else its length, so that the text is counted as it will be. */
+export type SecretsOfText = { readonly plain?: (ref: string) => string | null; readonly length?: (ref: string) => number | null };
+
+/** The text messages of a profile, filled in from the sheet. `{unit.startWord}` in a template stands for that setting. */
+export const compose = (profile: Profile, view: SheetView, { plain, length }: SecretsOfText = {}): Composed[] =>
   (profile.texts ?? []).map(({ name, template }) => {
     const missing: SettingKey[] = [];
     const secrets: SettingKey[] = [];
+    let hidden = '';
     const text = template.replace(/\{([a-zA-Z.]+)\}/g, (whole, of: string) => {
       const key = keyOf(view, of);
       const value: Json = key === null ? null : (view.value(key) ?? null);
       if (key === null) return whole;
       if (isSecret(value)) {
         secrets.push(key);
-        return plain(value.secret) ?? secretMark;
+        const opened = plain?.(value.secret) ?? null;
+        if (opened !== null) return opened;
+        // Letters of the 7-bit alphabet in its place, so many as it has.
+        hidden = 'x'.repeat(length?.(value.secret) ?? secretMark.length);
+        return secretMark;
       }
       if (value === null || value === '') {
         missing.push(key);
@@ -46,7 +54,7 @@ export const compose = (profile: Profile, view: SheetView, plain: (ref: string) 
       }
       return plainText(value);
     });
-    return { name, text, missing, secrets, segments: segmentsOf(text) };
+    return { name, text, missing, secrets, segments: segmentsOf(text.replaceAll(secretMark, hidden)) };
   });
 
 export type Sender = 'listed' | 'not listed' | 'any' | 'portal' | 'no texts' | 'unknown';

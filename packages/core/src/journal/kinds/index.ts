@@ -4,7 +4,7 @@ import type { Parsed } from '../../problem/index.ts';
 import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
-import { captureKept, holdRun, readingTaken } from './measured.ts';
+import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
@@ -28,6 +28,7 @@ const list = [
   unitReplaced,
   doorShut,
   captureKept,
+  fileKept,
   readingTaken,
   holdRun,
   declarationMade,

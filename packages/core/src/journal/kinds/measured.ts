@@ -1,6 +1,20 @@
 // What was measured or read: a capture of what a device answered, one reading, a hold with its samples.
-import { isElementId, isLampName, isMeasure, isOrigin } from '../../name/index.ts';
-import { dictionary, fields, flag, json, known, listOf, number, oneOf, orNull, type Shape, whole, words } from '../../problem/index.ts';
+import { isElementId, isLampName, isMeasure, isOrigin, isSha256 } from '../../name/index.ts';
+import {
+  dictionary,
+  fields,
+  flag,
+  json,
+  known,
+  listOf,
+  number,
+  oneOf,
+  orNull,
+  type Shape,
+  text,
+  whole,
+  words,
+} from '../../problem/index.ts';
 import { isRadioKind } from '../../house/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { readingOf } from '../../sheet/readings.ts';
@@ -16,6 +30,30 @@ export const captureKept = kind(
   1,
   fields({ path, about: words(80), lines: whole(0, 300_000), found: whole(0, 300_000), missed: whole(0, 300_000), simulated: flag }),
   (state) => state,
+);
+
+/** The moments at which a device's own file is kept. */
+export const fileMoments = ['as found', 'before', 'after'] as const;
+
+/** A device's own file of settings. Its text, masked, lies outside by the hash in `blobs`; of a file that is no text only these facts are kept. */
+export const fileKept = kind(
+  'file.kept',
+  1,
+  fields({
+    when: oneOf(fileMoments),
+    name: words(160),
+    bytes: whole(0, 100_000_000),
+    sha256: known(isSha256, 'a SHA-256'),
+    element: orNull(known(isElementId, 'an element')),
+    serial: text(60),
+  }),
+  (state, { when, element, ...data }, { pos, entry }) => ({
+    ...state,
+    files: {
+      ...state.files,
+      [`${when}|${element ?? ''}`]: { when, element, ...data, text: entry.blobs?.[0] ?? null, pos, who: entry.who },
+    },
+  }),
 );
 
 const first = {

@@ -6,7 +6,7 @@ import type { Evidence } from '../evidence.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 4;
+export const foldVersion = 5;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -54,6 +54,19 @@ export type Asked = {
   readonly who: Who;
 };
 
+export type KeptFile = {
+  readonly when: 'as found' | 'before' | 'after';
+  readonly element: ElementId | null;
+  readonly name: string;
+  readonly bytes: number;
+  readonly sha256: Sha256;
+  readonly serial: string;
+  /** Hash of its masked text; null where it was no text. */
+  readonly text: Sha256 | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
 /** One version of house rules or of a profile, by its contents. */
 export type Pin = { readonly id: string; readonly version: number; readonly hash: Sha256 };
 export const pinName = ({ id, version }: { id: string; version: number }): string => `${id} ${version}`;
@@ -82,6 +95,8 @@ export type State = {
   readonly steps: { readonly [what: string]: Said };
   /** Guided sequences, by profile. */
   readonly walks: { readonly [walk: string]: Walking };
+  /** The newest file of each moment and device. */
+  readonly files: { readonly [whenAndElement: string]: KeptFile };
   /** What was asked of whom, by setting. */
   readonly asks: { readonly [key: string]: Asked };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -111,6 +126,7 @@ export const emptyState = (stream: Stream): State => ({
   people: {},
   steps: {},
   walks: {},
+  files: {},
   asks: {},
   adopted: {},
   published: {},

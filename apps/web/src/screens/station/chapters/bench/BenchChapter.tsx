@@ -16,6 +16,7 @@ import { tell } from '../../../../store/live.ts';
 import { askModem, keepDialogue, lookAtYard, useYard } from '../../../../store/yard.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
+import { DeviceFiles } from './DeviceFiles.tsx';
 import { Offers } from './Offers.tsx';
 
 const asksOf = (profiles: readonly Profile[]): readonly string[] =>
@@ -231,6 +232,7 @@ export const BenchChapter = () => {
           }}
         />
       )}
+      <DeviceFiles station={station} />
       <section aria-label="Kept texts">
         <h2 className="mb-1 font-bold">Kept texts</h2>
         {captures.length === 0 && <p className="text-ink-2">None yet.</p>}

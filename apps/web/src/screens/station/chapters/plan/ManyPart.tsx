@@ -86,6 +86,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
       <Field
         label="Rows"
         many
+        rows={8}
         mono
         value={text}
         change={(typed) => {

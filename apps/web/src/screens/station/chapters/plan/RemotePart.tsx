@@ -10,6 +10,7 @@ import { Press } from '../../../../parts/Press.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { OtherMakers, RemoteSession } from './RemoteSession.tsx';
 
 const senders: { readonly [S in Sender]: string } = {
   listed: 'This telephone is on the unit’s list.',
@@ -23,7 +24,8 @@ const senders: { readonly [S in Sender]: string } = {
 
 const Messages = ({ station }: { station: Station }) => {
   const view = asPlanned(station.state);
-  const texts = station.rules.profiles.flatMap((profile) => compose(profile, view));
+  const length = (ref: string): number | null => station.beside?.traits.find((of) => of.ref === ref)?.length ?? null;
+  const texts = station.rules.profiles.flatMap((profile) => compose(profile, view, { length }));
   const phone = plainText(wanted(station.state, settingKey('computer', null, 'phone')) ?? '');
   if (texts.length === 0) return <Empty>No adopted profile has a message to start a session with.</Empty>;
   return (
@@ -38,7 +40,7 @@ const Messages = ({ station }: { station: Station }) => {
             {segments.parts === 1 ? 'one message' : `${segments.parts} messages`}, {segments.alphabet} alphabet
             {segments.odd !== null && `: “${segments.odd}” forces it`}.
             {secrets.length > 0 &&
-              ` Type ${secrets.map(station.speaker.setting).join(', ')} in the place of the dots; it is counted as four characters here.`}
+              ` Type ${secrets.map(station.speaker.setting).join(', ')} in the place of the dots; its length is counted.`}
           </p>
           {missing.length > 0 && <p className="font-semibold">Not on the sheet yet: {missing.map(station.speaker.setting).join(', ')}.</p>}
         </section>
@@ -103,5 +105,7 @@ export const RemotePart = ({ station }: { station: Station }) => (
     <h3 className="border-b border-rule-2 font-bold">Start a session by text</h3>
     <Messages station={station} />
     <WayBack station={station} />
+    <RemoteSession station={station} />
+    <OtherMakers station={station} />
   </section>
 );

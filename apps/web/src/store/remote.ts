@@ -1,0 +1,90 @@
+// Programming from afar as this page asks it: a session of a station, and the test of the way in. Looked at once a second while one runs.
+import { useEffect, useState } from 'react';
+import type { ElementId, Json, SettingKey, Stream } from '@green-lamp/core/name';
+import { get, post } from './api.ts';
+import { pullSoon } from './pull.ts';
+import { tell } from './live.ts';
+
+export type RemoteSession = {
+  readonly key: SettingKey;
+  readonly is: 'listening' | 'talking' | 'over';
+  readonly port: number;
+  readonly since: number;
+  readonly traffic: number | null;
+  readonly ended: number | null;
+  readonly lines: readonly { readonly from: 'desk' | 'unit'; readonly text: string }[];
+  readonly before: Json | null;
+  readonly after: Json | null;
+  readonly good: boolean;
+  readonly why: string | null;
+  readonly text: string | null;
+  readonly simulated: boolean;
+};
+export type WayIn = {
+  readonly port: number;
+  readonly is: 'open' | 'seen' | 'nobody' | 'taken' | 'stopped';
+  readonly since: number;
+  readonly until: number;
+  readonly from: string | null;
+  readonly at: number | null;
+};
+
+/** Asks at once, and every second for as long as it runs. */
+const usePolled = <T>(ask: () => Promise<T | null>, runs: (value: T) => boolean, by: string): [T | null, (value: T | null) => void] => {
+  const [value, setValue] = useState<T | null>(null);
+  const busy = value !== null && runs(value);
+  useEffect(() => {
+    let left = false;
+    const look = (): void => {
+      ask()
+        .then((now) => {
+          if (!left) setValue(now);
+        })
+        .catch(tell);
+    };
+    look();
+    const timer = busy ? setInterval(look, 1000) : null;
+    return () => {
+      left = true;
+      if (timer !== null) clearInterval(timer);
+    };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again for another station and while it runs
+  }, [by, busy]);
+  return [value, setValue];
+};
+
+export const useSession = (
+  stream: Stream,
+): { session: RemoteSession | null; begin: (of: Begin) => Promise<void>; stop: () => Promise<void> } => {
+  const [session, set] = usePolled(
+    async () => (await get<{ session: RemoteSession | null }>(`/api/remote?stream=${stream}`)).session,
+    ({ is }) => is !== 'over',
+    stream,
+  );
+  const over = session?.is === 'over';
+  useEffect(() => {
+    if (over) pullSoon();
+  }, [over]);
+  const say = async (what: string, body: object): Promise<void> => {
+    set((await post<{ session: RemoteSession | null }>(`/api/remote/${what}`, '', { stream, ...body })).session);
+  };
+  return { session, begin: (of) => say('session', of), stop: () => say('stop', {}) };
+};
+type Begin = { path: ElementId; key: SettingKey; words: string; virtual: boolean; from: string };
+
+export const useWayIn = (): { wayIn: WayIn | null; open: (port: number, seconds: number) => Promise<void>; stop: () => Promise<void> } => {
+  const [wayIn, set] = usePolled(
+    async () => (await get<{ wayIn: WayIn | null }>('/api/remote/way-in')).wayIn,
+    ({ is }) => is === 'open',
+    '',
+  );
+  return {
+    wayIn,
+    open: async (port, seconds) => {
+      set((await post<{ wayIn: WayIn }>('/api/remote/way-in', '', { port, seconds })).wayIn);
+    },
+    stop: async () => {
+      set((await post<{ wayIn: WayIn | null }>('/api/remote/way-in/stop', '', {})).wayIn);
+    },
+  };
+};
