@@ -1,4 +1,5 @@
 // The plan and the sheet of hundreds: asked, answered, packed, walked, tried on paper, and judged by rules that a person makes.
+import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
 import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
@@ -233,6 +234,19 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await many.getByRole('button', { name: 'Look at them' }).click();
   await expect(many).toContainText('Left out: Colour (no setting has this name).');
   await expect(many.getByRole('list', { name: 'What each row makes' })).toContainText('18 to 20 digits that begin with 89');
+  // The model exists already, so a row by its name is left out.
+  await many.getByLabel('Rows').fill(`station,Account the desk expects\nModel mast,${one}\nMast east,${account}\n`);
+  await many.getByRole('button', { name: 'Look at them' }).click();
+  await expect(many).toContainText('a station of this name exists');
+  await expect(many).toContainText('One account expected for two stations');
+  await many.locator('input[type=file]').setInputFiles({
+    name: 'rows.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      `station,Account the desk expects,Card number (ICCID)\nMast east,${one},8999999022234567826\nMast west,${two},rubbish\nMast north,${two},\n`,
+    ),
+  });
+  await many.getByRole('button', { name: 'Look at them' }).click();
   await many.getByRole('button', { name: 'Make 2 stations, leave out 1' }).click();
   await expect(many.getByText('2 stations are made.')).toBeVisible();
   await delivered(page);
@@ -244,6 +258,15 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await page.getByRole('link', { name: 'Across', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Claims' })).toContainText('Long-range gateway');
   await expect(page.getByRole('region', { name: 'Shared' })).not.toContainText('Mast east');
+  const saved = async (name: string): Promise<Buffer> => {
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+    return readFileSync(await file.path());
+  };
+  expect((await saved('Save every sheet as CSV')).toString()).toContain('8999 9990 2223 4567 826');
+  expect(JSON.parse((await saved('Save every sheet as JSON')).toString())).toContainEqual(
+    expect.objectContaining({ station: 'Mast east' }),
+  );
+  expect((await saved('Save every sheet as a spreadsheet')).subarray(0, 2).toString()).toBe('PK');
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await expect(page.getByRole('link', { name: /Mast west/ })).toHaveCount(0);
 });

@@ -37,6 +37,13 @@ export class StationsController {
     return this.stations.across();
   }
 
+  /** Every station's sheet as a file: its canonical text and its rows. */
+  @May('stations.read')
+  @Get('sheets')
+  sheets(): ReturnType<Stations['sheets']> {
+    return this.stations.sheets();
+  }
+
   /** Whose lamps would be another if every station took a published version. */
   @May('stations.read')
   @Get('preview')

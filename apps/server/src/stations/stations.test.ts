@@ -1,3 +1,4 @@
+import { readSheet } from '@green-lamp/core/journal';
 import { TestServer } from '../testing/server.ts';
 import type { Summary } from './stations.ts';
 
@@ -34,6 +35,18 @@ test('across the demo’s stations nothing is shared that must not be, and claim
   expect(findings).toEqual([]);
   expect(ends).toEqual([]);
   expect(claims).toMatchObject([{ station: 'Long-range gateway, Ling apiary', portal: 'the dale’s network server', quota: 4 }]);
+});
+test('every sheet can be had as a file of its own, its secrets left out', async () => {
+  const { sheets } = await server.get<{ sheets: { station: string; text: string; lines: { setting: string; value: string }[] }[] }>(
+    '/api/stations/sheets',
+  );
+  expect(sheets).toHaveLength(12);
+  for (const { text, lines, station } of sheets) {
+    const read = readSheet(text);
+    expect({ station, ok: read.ok }).toEqual({ station, ok: true });
+    expect(lines.length).toBeGreaterThan(0);
+  }
+  expect(JSON.stringify(sheets)).not.toContain('limestone');
 });
 test('before all stations take a version it is told whose lamps would change, and who has it already', async () => {
   type Preview = {

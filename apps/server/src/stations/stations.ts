@@ -1,11 +1,21 @@
 // Stations as summaries: the line, what is next, who acts. Folded and judged here, so that the browser only folds what it keeps.
 import { Injectable } from '@nestjs/common';
 import { houseStream, type LampName, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
-import { canonical, hashOf, type Pin, pinName, type State } from '@green-lamp/core/journal';
+import { canonical, hashOf, type Pin, pinName, sheetText, type State } from '@green-lamp/core/journal';
 import { type Heard, lampsThatChange, type NamedRules, rulesOf, type Verdict } from '@green-lamp/core/lamp';
 import { isSecret } from '@green-lamp/core/sheet';
 import { checkFleet, type FleetFinding, type Traits } from '@green-lamp/core/check';
-import { byUrgency, type Claimed, claimsOf, type End, endsOf, summary, type Summary as StationSummary } from '@green-lamp/core/walk';
+import {
+  byUrgency,
+  type Claimed,
+  claimsOf,
+  type End,
+  endsOf,
+  type SheetLine,
+  sheetLines,
+  summary,
+  type Summary as StationSummary,
+} from '@green-lamp/core/walk';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
 import { Vault } from '../secrets/vault.ts';
@@ -75,6 +85,17 @@ export class Stations {
       .sort((a, b) => (a.day < b.day ? -1 : 1));
     const claims = states.flatMap(({ stream, state }) => claimsOf(state).map((of) => ({ stream, station: name(state), ...of })));
     return { findings, ends, claims };
+  }
+
+  /** Every station's sheet, secrets left out. */
+  async sheets(): Promise<{ sheets: { stream: Stream; station: string; text: string; lines: SheetLine[] }[] }> {
+    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const states = await Promise.all(streams.map(async (stream) => ({ stream, state: await this.journal.state(stream) })));
+    return {
+      sheets: states.flatMap(({ stream, state }) =>
+        state.station === null ? [] : [{ stream, station: state.station.name, text: sheetText(state), lines: sheetLines(state) }],
+      ),
+    };
   }
 
   /** For a published version: every station, whether it has adopted that version, and which of its lamps would be another by it; null where there is no such version. */

@@ -117,9 +117,14 @@ export const fleetRules: readonly FleetRule[] = [
 ];
 
 /** Every finding across sheets, each with all the places. The time grows with the number of settings, not with its square. */
-export const checkFleet = (sheets: readonly FleetSheet[], traits: (ref: string) => Traits | null = () => null): FleetFinding[] => {
+export const checkFleet = (
+  sheets: readonly FleetSheet[],
+  traits: (ref: string) => Traits | null = () => null,
+  progress: (done: number) => void = () => undefined,
+): FleetFinding[] => {
   const seen = new Map<FleetRule, { value: string; station: string; key: SettingKey }[]>(fleetRules.map((rule) => [rule, []]));
-  for (const sheet of sheets)
+  for (const [i, sheet] of sheets.entries()) {
+    progress(i);
     for (const [key, value] of Object.entries(sheet.settings)) {
       if (!isSettingKey(key) || value === undefined || value === null) continue;
       const { definition } = keyParts(key);
@@ -128,6 +133,7 @@ export const checkFleet = (sheets: readonly FleetSheet[], traits: (ref: string) 
         if (shared !== null) seen.get(rule)?.push({ value: shared, station: sheet.name, key });
       }
     }
+  }
   return fleetRules.flatMap((rule) =>
     [...groupedBy(seen.get(rule) ?? [], ({ value }) => value)].flatMap(([value, places]) => {
       const stations = new Set(places.map(({ station }) => station));

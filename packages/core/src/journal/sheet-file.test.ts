@@ -1,6 +1,7 @@
 import { onePath } from '../lamp/testing.ts';
 import { asPlanned } from '../lamp/index.ts';
-import { readSheet, sheetText, stateOfSheet } from './index.ts';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import { readSheet, sheetSchema, sheetText, stateOfSheet } from './index.ts';
 
 test('a sheet comes back from its file to the byte, with elements and values, and without its secrets', () => {
   const { m, sim, unit } = onePath();
@@ -41,4 +42,21 @@ test.each([
 ])('%s is refused at %p', (text, paths) => {
   const read = readSheet(text);
   expect(read.ok ? [] : read.problems.map(({ path }) => path)).toEqual(paths);
+});
+
+test('the schema of sheets is one by its own meta-schema (ajv), takes what is written, and refuses what the parser refuses', () => {
+  const ajv = new Ajv2020({ allErrors: true, strict: false });
+  expect(ajv.validateSchema(sheetSchema)).toBe(true);
+  const judge = ajv.compile(sheetSchema);
+  const { m } = onePath();
+  const sheet = JSON.parse(sheetText(m.state)) as { [name: string]: unknown };
+  expect(judge(sheet)).toBe(true);
+  for (const wrong of [
+    { ...sheet, elements: 'none' },
+    { ...sheet, station: 7 },
+    { ...sheet, version: 0 },
+  ]) {
+    expect(judge(wrong)).toBe(false);
+    expect(readSheet(JSON.stringify(wrong)).ok).toBe(false);
+  }
 });

@@ -11,7 +11,22 @@ import {
   isUlid,
   stationStream,
 } from '../name/index.ts';
-import { bad, fields, good, json, known, listOf, oneOf, type Parsed, problem, type Shape, text, whole, words } from '../problem/index.ts';
+import {
+  bad,
+  fields,
+  good,
+  json,
+  type JsonSchema,
+  known,
+  listOf,
+  oneOf,
+  type Parsed,
+  problem,
+  type Shape,
+  text,
+  whole,
+  words,
+} from '../problem/index.ts';
 import { definitionOf, isSecret, parseValue, type SheetElement, type SheetView } from '../sheet/index.ts';
 import { canonical } from './canonical.ts';
 import { emptyState, present, type State } from './state/state.ts';
@@ -42,6 +57,13 @@ const shape = fields({
   settings: json,
   secrets: listOf(known(isSettingKey, 'a setting’s key'), 2000),
 });
+
+/** The published schema of sheets (JSON Schema 2020-12). */
+export const sheetSchema: JsonSchema = {
+  $schema: 'https://json-schema.org/draft/2020-12/schema',
+  title: 'Green Lamp sheet',
+  ...shape.schema,
+};
 
 /** The text of a station's sheet as it is planned. */
 export const sheetText = (state: State): string => {

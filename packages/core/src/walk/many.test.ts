@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { chance } from '../scenario/index.ts';
 import { check, checkFleet } from '../check/index.ts';
 import { onePath } from '../lamp/testing.ts';
-import { copyOf, readRows, strayDifferences, viewOfCopy } from './many.ts';
+import { copyOf, previewMany, readRows, strayDifferences, viewOfCopy } from './many.ts';
 
 const model = () => {
   const s = onePath();
@@ -73,4 +73,49 @@ test('no text makes the reader throw, and a row is never made of more than its o
     fc.property(fc.string({ maxLength: 120 }), (text) => readRows(`station\n${text}`, m.state).rows.every(({ line }) => line >= 2)),
     { seed: 71, numRuns: 200 },
   );
+});
+
+describe('the preview', () => {
+  const around = { traits: () => null, demo: false, now: 0 };
+  const newElement = () => {
+    const c = chance(31);
+    return () => c.element();
+  };
+  const text = `${head}\nMast 1,0301,0301,8999970020034567809,04:00\nMast 2,0301,0301,,04:10\nMast 3,0303,0303,8999999022234567826,04:20\n`;
+  test('conflicts among the rows and with what exists are told; conflicts among old ones alone are not', () => {
+    const { m } = model();
+    const old = (name: string, account: string, iccid: string) => ({
+      name,
+      settings: { 'receiver:ad0001.account': account, 'sim:ad0002.iccid': iccid },
+    });
+    const { across, made } = previewMany(text, m.state, {
+      around,
+      existing: [old('Old 1', '0303', 'a'), old('Old 2', '0400', 'b'), old('Old 3', '0400', 'c')],
+      newElement: newElement(),
+    });
+    expect(made).toHaveLength(3);
+    expect(across.map(({ rule, value }) => [rule, value])).toEqual([
+      ['fleet/one-account', '0301'],
+      ['fleet/one-account', '0303'],
+    ]);
+    expect(made.every(({ stray }) => stray === 0)).toBe(true);
+  });
+  test('a row by the name of a station that exists is left out', () => {
+    const { m } = model();
+    const { made } = previewMany(text, m.state, { around, existing: [{ name: 'Mast 2', settings: {} }], newElement: newElement() });
+    expect(made.map(({ row }) => row.problems.length)).toEqual([0, 1, 0]);
+  });
+  test('progress rises to what there is to look at', () => {
+    const { m } = model();
+    const seen: [number, number][] = [];
+    previewMany(text, m.state, {
+      around,
+      existing: Array.from({ length: 50 }, (_, i) => ({ name: `Old ${i}`, settings: {} })),
+      newElement: newElement(),
+      progress: (done, of) => seen.push([done, of]),
+    });
+    expect(new Set(seen.map(([, of]) => of))).toEqual(new Set([53]));
+    expect(seen.map(([done]) => done)).toEqual([...seen.map(([done]) => done)].sort((a, b) => a - b));
+    expect(seen.at(-1)?.[0]).toBeGreaterThan(45);
+  });
 });

@@ -1,6 +1,7 @@
 // Many stations from one: a model and rows of what differs. What must differ is empty in the copy unless its row fills it.
 import papaparse from 'papaparse';
 import { type ElementId, type Group, isElementId, isSettingKey, type Json, keyParts, type SettingKey, settingKey } from '../name/index.ts';
+import { type Around, check, checkFleet, type Finding, type FleetFinding, type FleetSheet } from '../check/index.ts';
 import { type Problem, problem } from '../problem/index.ts';
 import { present, type State, wanted } from '../journal/index.ts';
 import { bindingsOf, definitionOf, isSecret, parseTyped, sheetRows, type SheetElement, type SheetView } from '../sheet/index.ts';
@@ -177,4 +178,62 @@ export const strayDifferences = (model: State, copy: Copy, row: Row): SettingKey
     const is = isElementId(value) ? (back.get(value) ?? value) : value;
     return own.has(definition) || JSON.stringify(was) !== JSON.stringify(is) ? [key] : [];
   });
+};
+
+export type MadeRow = { readonly row: Row; readonly copy: Copy; readonly findings: readonly Finding[]; readonly stray: number };
+export type ManyPreview = {
+  readonly columns: readonly Column[];
+  readonly problems: readonly Problem[];
+  readonly made: readonly MadeRow[];
+  /** What good rows share with one another, or with stations that exist. */
+  readonly across: readonly FleetFinding[];
+};
+export type ManyAround = {
+  readonly around: Around;
+  readonly existing: readonly FleetSheet[];
+  readonly newElement: () => ElementId;
+  readonly progress?: (done: number, of: number) => void;
+};
+
+/** What rows would make out of a model, with every finding and every conflict, before anything is made. */
+export const previewMany = (
+  text: string,
+  model: State,
+  { around, existing, newElement, progress = () => undefined }: ManyAround,
+): ManyPreview => {
+  const { columns, rows, problems } = readRows(text, model);
+  const made = rows.map((row, i): MadeRow => {
+    progress(i, rows.length + existing.length);
+    const copy = copyOf(model, row, newElement);
+    return { row, copy, findings: check(viewOfCopy(copy), around), stray: strayDifferences(model, copy, row).length };
+  });
+  const good = made.filter(({ row }) => row.problems.length === 0);
+  const names = new Set(good.map(({ copy }) => copy.name));
+  const sheets = good.map(
+    ({ copy }): FleetSheet => ({
+      name: copy.name,
+      settings: Object.fromEntries(copy.settings.map(({ key, value }) => [key, value])),
+    }),
+  );
+  const across = checkFleet(
+    [...sheets, ...existing],
+    () => null,
+    (done) => {
+      progress(rows.length + Math.max(0, done - sheets.length), rows.length + existing.length);
+    },
+  ).filter(({ at }) => at.some(({ station }) => names.has(station)));
+  const there = new Set(existing.map(({ name }) => name));
+  const twice = made.map(
+    (one): MadeRow =>
+      there.has(one.row.name)
+        ? {
+            ...one,
+            row: {
+              ...one.row,
+              problems: [...one.row.problems, problem('refused', `line ${one.row.line}`, { why: 'a station of this name exists.' })],
+            },
+          }
+        : one,
+  );
+  return { columns, problems, made: twice, across };
 };

@@ -8,6 +8,7 @@ import { severityWords } from '../../parts/severity-words.ts';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { get, NoNetwork } from '../../store/api.ts';
 import { tell, useLive } from '../../store/live.ts';
+import { AllSheets } from './AllSheets.tsx';
 
 type Of<T> = T & { readonly stream: Stream; readonly station: string };
 type Across = { readonly findings: readonly FleetFinding[]; readonly ends: readonly Of<End>[]; readonly claims: readonly Of<Claimed>[] };
@@ -86,6 +87,7 @@ export const AcrossScreen = () => {
           ))}
         </ul>
       </section>
+      <AllSheets />
     </div>
   );
 };

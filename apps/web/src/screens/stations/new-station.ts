@@ -1,13 +1,9 @@
 // The entries that open a station: its elements and what is known of them already.
-import { isElementId, settingKey, stationStream, sure, type ElementId, type Group, type Json, type Stream } from '@green-lamp/core/name';
+import { settingKey, stationStream, type ElementId, type Group, type Json, type Stream } from '@green-lamp/core/name';
 import type { PathKind } from '@green-lamp/core/sheet';
 import { append, type Draft } from '../../store/append.ts';
 import { newId } from '../../store/device.ts';
-
-export const newElementId = (): ElementId => {
-  const letters = '0123456789abcdefghjkmnpqrstvwxyz';
-  return sure(isElementId, Array.from(crypto.getRandomValues(new Uint8Array(6)), (byte) => letters[byte % 32]).join(''));
-};
+import { newElementId } from '../../store/element-id.ts';
 
 export type Wanted = { name: string; account: string; paths: readonly PathKind[]; zone: string };
 

@@ -18,9 +18,9 @@ export const journalFile = async (stream: Stream): Promise<string> => {
 };
 
 /** Hands a text to the browser as a file. */
-export const handOut = (name: string, text: string, type = 'application/json'): void => {
+export const handOut = (name: string, content: string | Blob, type = 'application/json'): void => {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.href = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content);
   link.download = name;
   link.click();
   setTimeout(() => {

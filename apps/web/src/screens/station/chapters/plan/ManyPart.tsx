@@ -1,32 +1,75 @@
-// Many stations like this one: rows are matched, previewed with every finding, and made one by one; it can be stopped.
+// Many stations like this one: rows are matched, previewed in a worker with every finding and conflict, and made one by one; both can be stopped.
 import { useRef, useState } from 'react';
-import { check, checkFleet, type Finding, sayFinding } from '@green-lamp/core/check';
+import { type FleetSheet, sayFinding } from '@green-lamp/core/check';
+import { readSheet } from '@green-lamp/core/journal';
 import { stationStream } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
-import { type Copy, copyOf, readRows, type Row, strayDifferences, viewOfCopy } from '@green-lamp/core/walk';
+import { cellsCsv, type Copy, type ManyPreview } from '@green-lamp/core/walk';
 import { Field } from '../../../../parts/Field.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { useDraft } from '../../../../parts/use-draft.ts';
+import { get, NoNetwork } from '../../../../store/api.ts';
 import { append, type Draft } from '../../../../store/append.ts';
 import { newId } from '../../../../store/device.ts';
+import { tell } from '../../../../store/live.ts';
+import { readCells } from '../../../../store/spreadsheet.ts';
 import type { Station } from '../../../../store/use-station.ts';
-import { newElementId } from '../../../stations/new-station.ts';
+import type { ManyAsked, ManySaid } from '../../../../workers/many-words.ts';
 
-type Previewed = { readonly row: Row; readonly copy: Copy; readonly findings: readonly Finding[]; readonly stray: number };
-
-const preview = (station: Station, text: string): { columns: ReturnType<typeof readRows>; made: Previewed[] } => {
-  const columns = readRows(text, station.state);
-  const made = columns.rows.map((row): Previewed => {
-    const copy = copyOf(station.state, row, newElementId);
-    return {
-      row,
-      copy,
-      findings: check(viewOfCopy(copy), { traits: () => null, demo: station.state.station?.demo ?? false, now: station.now }),
-      stray: strayDifferences(station.state, copy, row).length,
-    };
+/** The sheets of the stations that exist at the desk, as their files say them. */
+const existingSheets = async (): Promise<FleetSheet[]> => {
+  const { sheets } = await get<{ sheets: { text: string }[] }>('/api/stations/sheets');
+  return sheets.flatMap(({ text }) => {
+    const read = readSheet(text);
+    return read.ok ? [{ name: read.value.station, settings: read.value.settings }] : [];
   });
-  return { columns, made };
+};
+
+type Looking = { readonly done: number; readonly of: number };
+
+/** Rows are looked through in a worker; to stop it is to end the worker. Without the desk the rows are held against one another only. */
+const useLook = () => {
+  const [looking, setLooking] = useState<Looking | null>(null);
+  const worker = useRef<Worker | null>(null);
+  const stop = (): void => {
+    worker.current?.terminate();
+    worker.current = null;
+    setLooking(null);
+  };
+  const look = async (station: Station, text: string): Promise<{ preview: ManyPreview; alone: boolean } | null> => {
+    stop();
+    setLooking({ done: 0, of: 0 });
+    const existing = await existingSheets().catch((error: unknown) => {
+      if (error instanceof NoNetwork) return null;
+      throw error;
+    });
+    const running = new Worker(new URL('../../../../workers/many.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = running;
+    const asked: ManyAsked = {
+      text,
+      model: station.state,
+      existing: existing ?? [],
+      demo: station.state.station?.demo ?? false,
+      now: station.now,
+    };
+    return new Promise((done, failed) => {
+      running.addEventListener('message', ({ data }: MessageEvent<ManySaid>) => {
+        if (data.is === 'progress') {
+          setLooking({ done: data.done, of: data.of });
+          return;
+        }
+        stop();
+        done({ preview: data.preview, alone: existing === null });
+      });
+      running.addEventListener('error', () => {
+        stop();
+        failed(new Error('The rows could not be looked through.'));
+      });
+      running.postMessage(asked);
+    });
+  };
+  return { looking, look, stop };
 };
 
 const draftsOf = (station: Station, { name, elements, settings }: Copy): Draft[] => {
@@ -54,13 +97,24 @@ export const ManyPart = ({ station }: { station: Station }) => {
   const [text, setText, dropText] = useDraft(`${station.stream} many`, '');
   const [making, setMaking] = useState<Making | null>(null);
   const stopped = useRef(false);
-  const [shown, setShown] = useState<ReturnType<typeof preview> | null>(null);
+  const [found, setFound] = useState<{ preview: ManyPreview; alone: boolean } | null>(null);
+  const { looking, look, stop } = useLook();
+  const shown = found?.preview ?? null;
   const good = shown?.made.filter(({ row }) => row.problems.length === 0) ?? [];
   const bad = (shown?.made.length ?? 0) - good.length;
-  const across = checkFleet(
-    good.map(({ copy }) => ({ name: copy.name, settings: Object.fromEntries(copy.settings.map(({ key, value }) => [key, value])) })),
-  );
-  const unknown = shown?.columns.columns.filter(({ is }) => is === 'unknown' || is === 'secret') ?? [];
+  const unknown = shown?.columns.filter(({ is }) => is === 'unknown' || is === 'secret') ?? [];
+  const open = (file: File | undefined): void => {
+    if (file === undefined) return;
+    const text = /\.xlsx$/i.test(file.name) ? readCells(file).then(cellsCsv) : file.text();
+    text
+      .then((typed) => {
+        setText(typed);
+        setFound(null);
+      })
+      .catch(() => {
+        tell(new Error(`${file.name} can’t be read as a table. Save it as .xlsx or .csv.`));
+      });
+  };
   const isStopped = (): boolean => stopped.current;
   const make = async (): Promise<void> => {
     stopped.current = false;
@@ -74,7 +128,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
     }
     setMaking({ done: good.length, of: good.length, is: 'made' });
     dropText();
-    setShown(null);
+    setFound(null);
   };
   const busy = making?.is === 'making';
   return (
@@ -91,16 +145,24 @@ export const ManyPart = ({ station }: { station: Station }) => {
         value={text}
         change={(typed) => {
           setText(typed);
-          setShown(null);
+          setFound(null);
         }}
         hint="CSV with a head line, or cells out of a spreadsheet. A column ‘station’ names each; other columns are settings by their names: Account it sends, Card number (ICCID), Test call at."
       />
       <div className="mt-2 flex flex-wrap items-center gap-3">
         <Press
-          why={text.trim() === '' ? 'Paste rows first.' : busy ? 'It is making them.' : null}
+          why={
+            text.trim() === ''
+              ? 'Paste rows first, or open a file.'
+              : busy
+                ? 'It is making them.'
+                : looking !== null
+                  ? 'It is looking.'
+                  : null
+          }
           onPress={() => {
-            setShown(preview(station, text));
             setMaking(null);
+            look(station, text).then(setFound).catch(tell);
           }}
         >
           Look at them
@@ -111,7 +173,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
             why={
               good.length === 0
                 ? 'No row is sound.'
-                : shown.columns.problems.length > 0
+                : shown.problems.length > 0
                   ? 'Name the stations first.'
                   : busy
                     ? 'It is making them.'
@@ -123,32 +185,53 @@ export const ManyPart = ({ station }: { station: Station }) => {
             {bad > 0 ? `, leave out ${bad}` : ''}
           </Press>
         )}
-        {busy && (
+        <label className="button cursor-pointer focus-within:outline-3 focus-within:outline-brass-edge">
+          Open a table
+          <input
+            type="file"
+            accept=".xlsx,.csv,text/csv"
+            className="sr-only"
+            onChange={({ target }) => {
+              open(target.files?.[0]);
+            }}
+          />
+        </label>
+        {(busy || looking !== null) && (
           <Press
             onPress={() => {
               stopped.current = true;
+              stop();
             }}
           >
             Stop
           </Press>
         )}
         <p role="status" className="font-semibold">
-          {making === null
-            ? ''
-            : making.is === 'making'
-              ? `${making.done} of ${making.of} made…`
-              : making.is === 'stopped'
-                ? `Stopped: ${making.done} of ${making.of} are made.`
-                : `${making.of} stations are made.`}
+          {looking !== null
+            ? looking.of === 0
+              ? 'Looking at them…'
+              : `Looked at ${looking.done} of ${looking.of} sheets…`
+            : making === null
+              ? ''
+              : making.is === 'making'
+                ? `${making.done} of ${making.of} made…`
+                : making.is === 'stopped'
+                  ? `Stopped: ${making.done} of ${making.of} are made.`
+                  : `${making.of} stations are made.`}
         </p>
       </div>
       {shown !== null && (
         <>
-          {shown.columns.problems.map((one) => (
+          {shown.problems.map((one) => (
             <p key={one.path} role="alert" className="mt-2 border-l-4 border-ink pl-2 font-semibold">
               {sentence(one)}
             </p>
           ))}
+          {found?.alone === true && (
+            <p className="mt-2 border-l-4 border-ink pl-2 font-semibold">
+              The desk does not answer: the rows are held against one another only, not against the stations that exist.
+            </p>
+          )}
           {unknown.length > 0 && (
             <p className="mt-2">
               Left out:{' '}
@@ -158,7 +241,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
               .
             </p>
           )}
-          {across.map(({ rule, severity, what, todo, value }) => (
+          {shown.across.map(({ rule, severity, what, todo, value }) => (
             <p key={rule + value} className="mt-2 border-l-4 border-ink pl-2">
               <strong>
                 {severityWords[severity]} · {what}

@@ -10,7 +10,7 @@ import { Press } from '../../../../parts/Press.tsx';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
-import { newElementId } from '../../../stations/new-station.ts';
+import { newElementId } from '../../../../store/element-id.ts';
 import { SwapNote } from './SwapNote.tsx';
 import { SheetFigures } from './SheetFigures.tsx';
 import { type Rows, SettingRow, SheetHead } from './SettingRow.tsx';

@@ -2,11 +2,11 @@
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { elementsOf, sheetText } from '@green-lamp/core/journal';
+import { elementsOf, sheetSchema, sheetText } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { type Group, groups } from '@green-lamp/core/name';
 import { openFindings } from '@green-lamp/core/check';
-import { sheetCsv } from '@green-lamp/core/walk';
+import { sheetCsv, sheetLines } from '@green-lamp/core/walk';
 import { bindingsOf, type OnceHolder, onceLabels, sheetRows } from '@green-lamp/core/sheet';
 import { useChapter } from '../../door.ts';
 import { AddElement, ElementSection } from './ElementSection.tsx';
@@ -16,6 +16,8 @@ import { FilterBar } from './FilterBar.tsx';
 import { Findings } from './Findings.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { Empty } from '../../../../parts/State.tsx';
+import { tell } from '../../../../store/live.ts';
+import { linesWorkbook } from '../../../../store/spreadsheet.ts';
 import { handOut } from '../handover/journal-file.ts';
 import { JudgedBy } from './JudgedBy.tsx';
 import { PlaceBar } from './PlaceBar.tsx';
@@ -119,6 +121,24 @@ export const SheetChapter = () => {
           }}
         >
           Save the sheet as CSV
+        </Press>
+        <Press
+          onPress={() => {
+            linesWorkbook(sheetLines(station.state))
+              .then((workbook) => {
+                handOut(`${station.state.station?.name ?? 'sheet'}.xlsx`, workbook);
+              })
+              .catch(tell);
+          }}
+        >
+          Save the sheet as a spreadsheet
+        </Press>
+        <Press
+          onPress={() => {
+            handOut('green-lamp-sheet.schema.json', JSON.stringify(sheetSchema, null, 2));
+          }}
+        >
+          Save the schema
         </Press>
         <span className="text-note text-ink-2">Secrets are left out. To bring values back, paste the file into Plan, Ask.</span>
       </section>

@@ -1,0 +1,58 @@
+// Every station's sheet in one file: JSON, CSV or a spreadsheet. Secrets are left out of each.
+import { linesCsv, type SheetLine } from '@green-lamp/core/walk';
+import { Press } from '../../parts/Press.tsx';
+import { get } from '../../store/api.ts';
+import { tell } from '../../store/live.ts';
+import { linesWorkbook } from '../../store/spreadsheet.ts';
+import { handOut } from '../station/chapters/handover/journal-file.ts';
+
+type Sheet = { readonly station: string; readonly text: string; readonly lines: readonly SheetLine[] };
+
+type Form = {
+  readonly label: string;
+  readonly name: string;
+  readonly type: string;
+  readonly save: (sheets: readonly Sheet[]) => Promise<string | Blob>;
+};
+
+const forms: readonly Form[] = [
+  {
+    label: 'as JSON',
+    save: (sheets: readonly Sheet[]) => Promise.resolve(`[${sheets.map(({ text }) => text).join(',\n')}]`),
+    name: 'sheets.json',
+    type: 'application/json',
+  },
+  {
+    label: 'as CSV',
+    save: (sheets: readonly Sheet[]) => Promise.resolve(linesCsv(sheets.flatMap(({ lines }) => lines))),
+    name: 'sheets.csv',
+    type: 'text/csv',
+  },
+  {
+    label: 'as a spreadsheet',
+    save: (sheets: readonly Sheet[]) => linesWorkbook(sheets.flatMap(({ lines }) => lines)),
+    name: 'sheets.xlsx',
+    type: '',
+  },
+];
+
+export const AllSheets = () => (
+  <section aria-label="All sheets as a file" className="mt-5 mb-3 flex flex-wrap items-center gap-3">
+    <h2 className="w-full border-b border-rule-2 font-bold">Every sheet in one file</h2>
+    {forms.map(({ label, save, name, type }) => (
+      <Press
+        key={label}
+        onPress={() => {
+          get<{ sheets: readonly Sheet[] }>('/api/stations/sheets')
+            .then(({ sheets }) => save(sheets))
+            .then((content) => {
+              handOut(name, content, type);
+            })
+            .catch(tell);
+        }}
+      >
+        Save every sheet {label}
+      </Press>
+    ))}
+  </section>
+);
