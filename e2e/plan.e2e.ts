@@ -56,6 +56,14 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
   await page.getByLabel('Where').selectOption('site');
   await expect(page.getByText(/Begin by \d\d:\d\d to be through in/)).toBeVisible();
   await expect(page.getByRole('list', { name: 'On the site' })).toContainText('Never open the aerial line of a live transmitter');
+  // A caution’s gate holds its step until somebody is named.
+  const mount = page.getByRole('checkbox', { name: /Mount, lead cables/ });
+  await expect(mount).toHaveAttribute('aria-disabled', 'true');
+  await page.getByLabel('Who is with you').fill('Tam');
+  await page.getByLabel('Who is with you').press('Enter');
+  await expect(mount).toHaveAttribute('aria-disabled', 'false');
+  await mount.click();
+  await expect(mount).toBeChecked();
   await part(page, 'Type it in');
   await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Helper router behind a main one' });
   await page.getByLabel('Lost? What does the display show').fill('reset helper');

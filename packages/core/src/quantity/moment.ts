@@ -37,6 +37,13 @@ export const wallTime = (at: Instant, zone: string): Clockwise => {
   return { day: `${local.day} ${months[local.month - 1] ?? ''} ${local.year}`, time, second: `${time}:${two(local.second)}` };
 };
 
+/** The local day in a zone, as 2027-03-14; UTC for a zone the engine lacks. */
+export const dayIn = (at: Instant, zone: string): string =>
+  Temporal.Instant.fromEpochMilliseconds(at)
+    .toZonedDateTimeISO(isZone(zone) ? zone : 'UTC')
+    .toPlainDate()
+    .toString();
+
 /** '14:06' on the same local day as now, '12 Nov 14:06' in the same year, else with the year. */
 export const sayWhen = (at: Instant, now: Instant, zone: string): string => {
   const [then, today] = [wallTime(at, zone), wallTime(now, zone)];

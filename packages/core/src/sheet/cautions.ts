@@ -7,7 +7,18 @@ export const cautions = {
   mast: 'Mast, roof, ladder, water: not alone, with fall protection, clear of power lines by more than mast plus aerial, not in thunder or wind.',
   aerial: 'Never open the aerial line of a live transmitter: power down first.',
   leads: 'DC leads, PoE and RJ45 that is not Ethernet: polarity, fuse, label before plugging.',
+  bond: 'Aerial outdoors: bonding and surge protection by local code.',
+  alone: 'Alone out there: who knows where you are, and by when do you ring?',
   event: 'Test events: desk on test, siren and local people told, before you make one.',
 } as const;
 export type Caution = keyof typeof cautions;
+
+/** What holds a step with a caution until it is said: a person by name, or a thing that was done. Cautions without one hold nothing. */
+export const cautionGates: { readonly [C in Caution]?: { readonly is: 'name' | 'tick'; readonly asks: string } } = {
+  volts: { is: 'name', asks: 'Who is licensed for it and opens it' },
+  output: { is: 'tick', asks: 'Isolated, locked off, people told' },
+  mast: { is: 'name', asks: 'Who is with you' },
+  alone: { is: 'name', asks: 'Who knows, and by when you ring' },
+  event: { is: 'name', asks: 'Who at the desk has put the account on test' },
+};
 export const localRules = 'Local rules and licensed practice decide.';

@@ -2,7 +2,7 @@
 import papaparse from 'papaparse';
 import { type Asked, type State, wanted } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
-import { type Json, settingKey } from '../name/index.ts';
+import { groupedBy, type Json, settingKey } from '../name/index.ts';
 import { bindingsOf, isAsked, type Profile, sheetRows, type SheetRow, type Supplier, suppliers } from '../sheet/index.ts';
 
 /** Days from asking to an answer; common practice, no source. */
@@ -107,3 +107,36 @@ export const askCsv = (groups: readonly AskGroup[]): string =>
       })),
     ),
   );
+
+export type WaitsFor = {
+  /** A person's name, else who has it. */
+  readonly whom: string;
+  readonly count: number;
+  /** First asked on, and first to be chased on; days as 2027-03-14. */
+  readonly since: string | null;
+  readonly chaseOn: string | null;
+  readonly late: boolean;
+};
+
+const first = (days: readonly (string | null)[]): string | null => days.flatMap((day) => day ?? []).sort()[0] ?? null;
+
+/** Whom a station waits for: what was asked and is not answered, by whom it was asked of; whoever is late first. `today` as 2027-03-14. */
+export const waitsForWhom = (state: State, today: string): WaitsFor[] => {
+  const view = asPlanned(state);
+  const open = sheetRows(view, bindingsOf(view)).flatMap(({ key, of }) => {
+    const note = state.asks[key];
+    return note !== undefined && note.askedOn !== null && isEmpty(view.value(key)) ? [{ of, note }] : [];
+  });
+  return [...groupedBy(open, ({ of, note }) => (note.asked === '' ? `the ${of.supplier}` : note.asked))]
+    .map(([whom, all]): WaitsFor => {
+      const chaseOn = first(all.map(({ note }) => note.chaseOn));
+      return {
+        whom,
+        count: all.length,
+        since: first(all.map(({ note }) => note.askedOn)),
+        chaseOn,
+        late: chaseOn !== null && chaseOn < today,
+      };
+    })
+    .sort((a, b) => Number(b.late) - Number(a.late) || (a.since ?? '').localeCompare(b.since ?? ''));
+};

@@ -4,6 +4,7 @@ export * from './cards.ts';
 export * from './device-file.ts';
 export * from './ends.ts';
 export * from './flows.ts';
+export * from './gates.ts';
 export * from './interpreter.ts';
 export * from './kit.ts';
 export * from './many.ts';

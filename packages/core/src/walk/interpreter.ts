@@ -1,4 +1,4 @@
-// A device's menu as it is walked: the prompt in hand waits for its sign, runs late or stuck, is held by gates, and an answer leads on, back, again or out.
+// [C4] A device’s menu as it is walked: the prompt in hand waits for its sign, runs late or stuck, is held by gates, and an answer leads on, back, again or out.
 //
 //   out ─begun─► at a prompt ─sign─► the next that has not dropped out … ─sign─► over
 //                    │ wrong, back: where the profile says ('again', 'start', 'out', a prompt)

@@ -17,6 +17,8 @@ import {
   asDeviceWants,
   dayBefore,
   flows,
+  gateName,
+  gateSaid,
   harmless,
   kitList,
   menuOf,
@@ -26,7 +28,9 @@ import {
   takable,
   type Task,
   visitPlan,
+  unmetGates,
   visitTasks,
+  waitsForWhom,
   whereAmI,
 } from './index.ts';
 
@@ -252,7 +256,7 @@ describe('the visit', () => {
     minutes,
     hands,
     after,
-    caution: null,
+    cautions: [],
   });
   // Worked by hand: a (10), wait (30) after a, b (20) beside it, c (5) after both: c starts at 40.
   test('work fills a device’s wait, and the chain that decides the end is marked', () => {
@@ -305,10 +309,10 @@ describe('the visit', () => {
     m.set(m.element('path', 'line'), { 'path.kind': 'ethernet' });
     m.element('output', 'siren');
     const tasks = visitTasks(m.state, []);
-    expect(tasks.find(({ id }) => id === 'pull')?.caution).toBe('aerial');
-    expect(tasks.find(({ id }) => id === 'outputs')?.caution).toBe('output');
-    expect(new Set(tasks.flatMap(({ caution }) => caution ?? []))).toEqual(
-      new Set(['aerial', 'leads', 'event', 'mast', 'battery', 'output']),
+    expect(tasks.find(({ id }) => id === 'pull')?.cautions).toEqual(['aerial']);
+    expect(tasks.find(({ id }) => id === 'outputs')?.cautions).toEqual(['output']);
+    expect(new Set(tasks.flatMap((task) => task.cautions))).toEqual(
+      new Set(['alone', 'aerial', 'bond', 'leads', 'event', 'mast', 'battery', 'output']),
     );
     expect(settingKey('site', null, 'zone')).toBe('site.zone');
   });
@@ -361,5 +365,55 @@ describe('cards, ends and the sheet as a table', () => {
     expect(new Set(data.map(({ key }) => key)).size).toBe(data.length);
     expect(data.find(({ key }) => key === `sim:${sim}.pin`)?.value).toBe('kept secret');
     expect(text).not.toContain('4071');
+  });
+});
+
+describe('gates of cautions', () => {
+  const said = (m: ReturnType<typeof onePath>['m'], what: 'volts' | 'output', done: boolean, words = '') =>
+    m.add('step.done', { what: gateName(what), done, words });
+  test('a step is held until the person is named, and again once that is taken back; cautions without a gate hold nothing', () => {
+    const { m } = onePath();
+    expect(unmetGates(m.state, ['volts', 'battery', 'aerial'])).toEqual(['volts']);
+    said(m, 'volts', true, '  ');
+    expect(unmetGates(m.state, ['volts'])).toEqual(['volts']);
+    said(m, 'volts', true, 'the dale’s electrician');
+    expect([unmetGates(m.state, ['volts']), gateSaid(m.state, 'volts')?.words]).toEqual([[], 'the dale’s electrician']);
+    said(m, 'volts', false);
+    expect([unmetGates(m.state, ['volts']), gateSaid(m.state, 'volts')]).toEqual([['volts'], null]);
+  });
+  test('isolation is ticked, without a name', () => {
+    const { m } = onePath();
+    said(m, 'output', true);
+    expect(unmetGates(m.state, ['output'])).toEqual([]);
+  });
+  test('every caution of the trade stands at a step of some visit', () => {
+    const { m } = onePath();
+    m.element('output', 'horn');
+    m.element('input', 'float');
+    m.element('path', 'spare');
+    expect(Object.keys(cautions).sort()).toEqual([...new Set(visitTasks(m.state, []).flatMap((task) => task.cautions))].sort());
+  });
+});
+describe('who waits for whom', () => {
+  const asked = (m: ReturnType<typeof onePath>['m'], key: string, whom: string, on: string, chaseOn: string | null) =>
+    m.add('ask.noted', { key: sure(isSettingKey, key), asked: whom, ticket: '', askedOn: on, chaseOn });
+  test('by name, else by who has it; counted, whoever is late first; what came is not waited for', () => {
+    const { m, sim } = onePath();
+    asked(m, 'site.place', 'Tam', '2027-02-01', '2027-02-10');
+    asked(m, 'site.contact', 'Tam', '2027-01-28', null);
+    asked(m, `sim:${sim}.number`, '', '2027-02-02', '2027-02-04');
+    expect(waitsForWhom(m.state, '2027-02-05')).toEqual([
+      { whom: 'the carrier', count: 1, since: '2027-02-02', chaseOn: '2027-02-04', late: true },
+      { whom: 'Tam', count: 2, since: '2027-01-28', chaseOn: '2027-02-10', late: false },
+    ]);
+    m.set(sim, { 'sim.number': '+447700900142' });
+    expect(waitsForWhom(m.state, '2027-02-05').map(({ whom }) => whom)).toEqual(['Tam']);
+  });
+  test('the chase day itself is not late yet, and a question nobody has put is nobody’s', () => {
+    const { m } = onePath();
+    expect(waitsForWhom(m.state, '2027-02-05')).toEqual([]);
+    asked(m, 'site.place', 'Tam', '2027-02-01', '2027-02-05');
+    expect(waitsForWhom(m.state, '2027-02-05')[0]?.late).toBe(false);
+    expect(waitsForWhom(m.state, '2027-02-06')[0]?.late).toBe(true);
   });
 });

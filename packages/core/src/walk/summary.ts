@@ -4,7 +4,8 @@ import { type Around, check, openFindings } from '../check/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
 import { asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
-import type { Instant } from '../quantity/index.ts';
+import { dayIn, type Instant } from '../quantity/index.ts';
+import { type WaitsFor, waitsForWhom } from './asks.ts';
 import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
 
 export type Summary = {
@@ -14,6 +15,8 @@ export type Summary = {
   readonly next: string;
   readonly who: WhoNext;
   readonly urgent: boolean;
+  /** Whom it waits for. */
+  readonly waits: readonly WaitsFor[];
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
 };
@@ -38,6 +41,7 @@ export const summary = (state: State, by: JudgedBy & { now: Instant; traits: Aro
     line,
     next: sayNext(step, speakerOf(state, by.person, by.now, zoneOf(state))),
     who: whoNext(step),
+    waits: waitsForWhom(state, dayIn(by.now, zoneOf(state))),
     urgent: stop || line.station === 'failed' || line.station === 'stale',
     strange: Object.keys(state.strange).length > 0,
   };

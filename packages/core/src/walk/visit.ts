@@ -15,7 +15,7 @@ export type Task = {
   /** Whether it needs hands; a device's wait does not, and other work can fill it. */
   readonly hands: boolean;
   readonly after: readonly string[];
-  readonly caution: Caution | null;
+  readonly cautions: readonly Caution[];
 };
 export type Planned = Task & { readonly start: number; readonly end: number; readonly critical: boolean };
 export type VisitPlan = { readonly tasks: readonly Planned[]; readonly bench: number; readonly site: number };
@@ -36,7 +36,7 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
     what: string,
     minutes: number,
     after: readonly string[],
-    more: Partial<Pick<Task, 'hands' | 'caution' | 'why'>> = {},
+    more: Partial<Pick<Task, 'hands' | 'cautions' | 'why'>> = {},
   ): void => {
     tasks.push({
       id,
@@ -45,7 +45,7 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
       what,
       minutes,
       hands: true,
-      caution: null,
+      cautions: [],
       why: '',
       ...more,
       after: after.filter((one) => tasks.some(({ id: there }) => there === one)),
@@ -55,12 +55,12 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
   add('bench', 3, 'as-found', 'Power without a card, log in, save what is there', 10, [], { why: 'A reset takes it with it.' });
   if (radio)
     add('bench', 4, 'card-in', 'Power off, card in, aerials on the right sockets', 10, ['as-found'], {
-      caution: 'aerial',
+      cautions: ['aerial'],
       why: 'A card put in under power is not seen; a radio without aerial transmits into nothing.',
     });
   add('bench', 5, 'power', `Power, and wait for the start`, boot, ['as-found', 'card-in'], {
     hands: false,
-    caution: 'leads',
+    cautions: ['leads'],
     why: 'Impatience is a second power cycle.',
   });
   add('bench', 6, 'log-in', 'Computer into the network, log in, new password', 8, ['power'], { why: 'Time is lost on site.' });
@@ -84,17 +84,17 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
   for (const { path } of paths) {
     const label = view.elements.find(({ id }) => id === path)?.label ?? path;
     add('bench', 10, `rehearse ${path}`, `One call to the desk over ${label}`, 6, ['read-back', 'desk-side'], {
-      caution: 'event',
+      cautions: ['event'],
       why: 'The van does not leave before it: it would be a second drive.',
     });
   }
   if (count('terminal') + count('input') > 0) add('bench', 10, 'wiring-card', 'Wiring card printed, terminals labelled', 10, ['read-back']);
   const bench = tasks.map(({ id }) => id);
   add('site', 11, 'arrive', 'Arrive; the desk puts the account on test', 10, bench, {
-    caution: 'event',
+    cautions: ['alone', 'event'],
     why: 'People are sent out, or a dead station is left.',
   });
-  add('site', 11, 'mount', 'Mount, lead cables, fit aerials', 40, ['arrive'], { caution: radio ? 'mast' : 'volts' });
+  add('site', 11, 'mount', 'Mount, lead cables, fit aerials', 40, ['arrive'], { cautions: radio ? ['mast', 'bond'] : ['volts'] });
   if (count('terminal') + count('input') + count('bus') > 0)
     add(
       'site',
@@ -103,16 +103,18 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
       `Wire ${count('terminal') + count('input') + count('bus')} terminals and inputs: short it, open it, see it`,
       4 * (count('terminal') + count('input') + count('bus')),
       ['mount'],
-      { caution: 'volts' },
+      { cautions: ['volts'] },
     );
-  add('site', 11, 'site-power', 'Power; volts at the terminals, idle and transmitting', 8, ['mount', 'wire'], { caution: 'battery' });
+  add('site', 11, 'site-power', 'Power; volts at the terminals, idle and transmitting', 8, ['mount', 'wire'], { cautions: ['battery'] });
   add('site', 11, 'site-boot', 'Wait for the start', boot, ['site-power'], { hands: false });
   if (count('device') > 0)
     add('site', 11, 'devices', `Enrol, range and function of ${count('device')} local devices`, 4 * count('device'), ['site-boot'], {
       why: 'In the hand it always passes.',
     });
   if (count('output') > 0)
-    add('site', 11, 'outputs', `Outputs: isolate, then try ${count('output')}`, 6 * count('output'), ['site-boot'], { caution: 'output' });
+    add('site', 11, 'outputs', `Outputs: isolate, then try ${count('output')}`, 6 * count('output'), ['site-boot'], {
+      cautions: ['output'],
+    });
   for (const { path, kind } of paths) {
     const label = view.elements.find(({ id }) => id === path)?.label ?? path;
     if (kind !== 'ethernet') add('site', 11, `hold ${path}`, `Signal of ${label}: move, hold, see it rest`, 10, ['site-boot']);
@@ -126,19 +128,19 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
     'A real event of each input, seen at the desk',
     5 + 3 * Math.max(1, count('input') + count('device')),
     measured,
-    { caution: 'event' },
+    { cautions: ['event'] },
   );
   if (paths.length > 1) {
     add('site', 15, 'pull', 'Pull the first path; see data over the standby', 5, ['prove'], {
       why: 'Never unscrew a live aerial.',
-      caution: 'aerial',
+      cautions: ['aerial'],
     });
     add('site', 15, 'switch-wait', 'Wait for the change, and for the return', 6, ['pull'], { hands: false });
     add('site', 15, 'returned', 'The first path is seen again at the desk', 4, ['switch-wait'], { why: 'Cables are left out.' });
   }
   add('site', 16, 'close', 'Covers, tampers, labels, picture', 12, ['prove', 'returned'], { why: 'An open cover holds up the end check.' });
   add('site', 16, 'once-more', 'Door shut: one more hold and one more call', 6, ['close'], {
-    caution: 'event',
+    cautions: ['event'],
     why: 'The shut door kills it.',
   });
   add('site', 17, 'off-test', 'Account off test, supervision armed', 4, ['once-more'], { why: 'Else alarms send nobody.' });

@@ -88,7 +88,15 @@ const Row = ({ summary }: { summary: Summary }) => (
       </span>
       <SmallCircuit line={summary.line} />
       <span className="station-next text-note">{summary.next}</span>
-      <span className="station-who text-small text-ink-2">{summary.who}</span>
+      <span className="station-who text-small text-ink-2">
+        {summary.who}
+        {summary.waits.map(({ whom, count, chaseOn, late }) => (
+          <span key={whom} className={`block ${late ? 'font-semibold text-ink' : ''}`}>
+            waits for {whom}: {count}
+            {late && chaseOn !== null && `, to chase since ${chaseOn}`}
+          </span>
+        ))}
+      </span>
     </Link>
   </li>
 );

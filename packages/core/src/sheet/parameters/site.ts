@@ -4,6 +4,7 @@ import { settingsOf } from '../parameter.ts';
 const p = settingsOf('site');
 export const site = [
   p('place', 'Where it stands', plain(120), 'client', null, none, 'Whoever drives there in a year has to find it.', { always: true }),
+  p('client', 'Whose station it is', plain(80), 'client', null, none, 'House rules can be meant for the stations of one client.'),
   p('zone', 'Time zone', { is: 'text', most: 40, mono: true, as: 'zone' }, 'you', null, watch, 'A wrong zone makes every check-in late.', {
     always: true,
   }),

@@ -1,6 +1,8 @@
 // The visit in time: bench and site, what waits, and the chain that decides the end.
 import { lazy, Suspense, useState } from 'react';
-import { type Planned, visitPlan } from '@green-lamp/core/walk';
+import { cautionGates } from '@green-lamp/core/sheet';
+import { type Planned, unmetGates, visitPlan } from '@green-lamp/core/walk';
+import { CautionGate } from '../../../../parts/CautionGate.tsx';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
@@ -98,9 +100,13 @@ export const VisitPart = ({ station }: { station: Station }) => {
       </p>
       <VisitChart tasks={tasks} from={from} />
       <ol aria-label={where === 'bench' ? 'On the bench' : 'On the site'}>
-        {tasks.map(({ id, what, why, minutes: takes, start, caution, hands, critical }) => (
+        {tasks.map(({ id, what, why, minutes: takes, start, cautions, hands, critical }) => (
           <li key={id} className="border-b border-rule py-1">
-            <Tick done={isDone(station, `plan|${id}`)} press={() => void tick(station, `plan|${id}`)}>
+            <Tick
+              done={isDone(station, `plan|${id}`)}
+              held={!isDone(station, `plan|${id}`) && unmetGates(station.state, cautions).length > 0}
+              press={() => void tick(station, `plan|${id}`)}
+            >
               <span className="mono mr-2 text-note text-ink-2">+{start - from}</span>
               <strong>{what}</strong>{' '}
               <span className="text-note text-ink-2">
@@ -109,7 +115,21 @@ export const VisitPart = ({ station }: { station: Station }) => {
                 {critical ? ', decides the end' : ''}. {why}
               </span>
             </Tick>
-            {caution !== null && <CautionNote of={caution} />}
+            {cautions.map((caution) =>
+              // A gate that was met stands where it was asked for first.
+              tasks.find((task) => task.cautions.includes(caution))?.id === id ? (
+                <CautionGate key={caution} station={station} of={caution} />
+              ) : (
+                <CautionNote key={caution} of={caution} />
+              ),
+            )}
+            {unmetGates(station.state, cautions)
+              .filter((caution) => tasks.find((task) => task.cautions.includes(caution))?.id !== id)
+              .map((caution) => (
+                <p key={caution} className="text-note font-semibold">
+                  Held, as above: {cautionGates[caution]?.asks}?
+                </p>
+              ))}
           </li>
         ))}
       </ol>

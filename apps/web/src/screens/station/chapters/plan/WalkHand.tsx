@@ -2,8 +2,8 @@
 import { Link } from 'react-router';
 import { inWords } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
-import { type Held, type InHand, leads, promptName, type Walk } from '@green-lamp/core/walk';
-import { CautionNote } from '../../../../parts/CautionNote.tsx';
+import { type Held, type InHand, leads, promptName, unmetGates, type Walk } from '@green-lamp/core/walk';
+import { CautionGate } from '../../../../parts/CautionGate.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { move } from '../../../../commands/plan.ts';
 import type { Station } from '../../../../store/use-station.ts';
@@ -105,12 +105,16 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
         {prompt.also}
       </p>
       <Pace hand={hand} />
-      {prompt.caution !== undefined && <CautionNote of={prompt.caution} />}
+      {prompt.caution !== undefined && <CautionGate station={station} of={prompt.caution} />}
       <HeldNote station={station} held={hand.held} />
       <div className="flex flex-wrap gap-3">
         <Press
           main
-          why={hand.held.length > 0 ? 'It is held by what stands above.' : null}
+          why={
+            hand.held.length > 0 || unmetGates(station.state, prompt.caution === undefined ? [] : [prompt.caution]).length > 0
+              ? 'It is held by what stands above.'
+              : null
+          }
           onPress={() => {
             go('sign');
           }}

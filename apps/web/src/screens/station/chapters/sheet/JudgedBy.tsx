@@ -1,8 +1,8 @@
 // [R1] By which house rules and profiles the station is judged. Another version is taken only after it was shown what differs and which lamps change.
 import { useState } from 'react';
-import type { Pin, State } from '@green-lamp/core/journal';
+import { type Pin, type State, wanted } from '@green-lamp/core/journal';
 import { differences, lampsThatChange, type NamedRules, sayDifference } from '@green-lamp/core/lamp';
-import { isObject, plainText } from '@green-lamp/core/name';
+import { isObject, plainText, settingKey } from '@green-lamp/core/name';
 import { profileRoles } from '@green-lamp/core/sheet';
 import { Choose } from '../../../../parts/Field.tsx';
 import { LampMark } from '../../../../parts/LampMark.tsx';
@@ -108,7 +108,10 @@ const Pick = ({ label, of, take }: { label: string; of: readonly Version[]; take
   );
 };
 
+const clientOf = ({ body }: Version): string => (isObject(body) ? plainText(body['client'] ?? '') : '');
+
 export const JudgedBy = ({ station }: { station: Station }) => {
+  const client = plainText(wanted(station.state, settingKey('site', null, 'client')) ?? '');
   const [taking, setTaking] = useState<{ role: Role; version: Version } | null>(null);
   return (
     <section aria-label="Judged by" className="mt-6">
@@ -124,6 +127,16 @@ export const JudgedBy = ({ station }: { station: Station }) => {
                 ? 'no profile adopted: all is asked'
                 : `${named.name === '' ? named.id : named.name}, version ${named.version}${named.adopted ? '' : ', what ships'}${named.missing ? ': its text is not here, judged by what ships' : ''}`}
             </span>
+            {role === 'house' &&
+              client !== '' &&
+              others
+                .filter((version) => clientOf(version) === client)
+                .slice(0, 1)
+                .map((version) => (
+                  <p key={version.hash} className="w-full font-semibold">
+                    {nameOf(version)}, version {version.version}, is meant for the stations of {client}.
+                  </p>
+                ))}
             {others.length > few && (
               <Pick
                 label={`${labels[role]} versions`}
