@@ -125,7 +125,7 @@ export const waitsForWhom = (state: State, today: string): WaitsFor[] => {
   const view = asPlanned(state);
   const open = sheetRows(view, bindingsOf(view)).flatMap(({ key, of }) => {
     const note = state.asks[key];
-    return note !== undefined && note.askedOn !== null && isEmpty(view.value(key)) ? [{ of, note }] : [];
+    return note?.askedOn != null && isEmpty(view.value(key)) ? [{ of, note }] : [];
   });
   return [...groupedBy(open, ({ of, note }) => (note.asked === '' ? `the ${of.supplier}` : note.asked))]
     .map(([whom, all]): WaitsFor => {
