@@ -14,6 +14,7 @@ export class Desk {
   web = '';
   linePort = 0;
   dc09Port = 0;
+  modemPort = 0;
   output = '';
   #process: ChildProcess | null = null;
   readonly folder: string;
@@ -35,6 +36,8 @@ export class Desk {
       PORT: this.web === '' ? '0' : new URL(this.web).port,
       GREENLAMP_LINE_PORT: String(this.linePort),
       GREENLAMP_DC09_PORT: String(this.dc09Port),
+      GREENLAMP_MODEM_PORT: String(this.modemPort),
+      GREENLAMP_PROGRAMMING_PORT: '0',
       ...this.env,
     };
     const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });
@@ -46,10 +49,12 @@ export class Desk {
         const started = this.output.slice(this.output.lastIndexOf('Green Lamp   '));
         const port = (kind: string): string | undefined => new RegExp(`Listener\\s+${kind}\\s+\\S+:(\\d+)\\s`).exec(started)?.[1];
         const [line, dc09] = [port('line'), port('dc09')];
-        if (web?.[1] === undefined || line === undefined || dc09 === undefined) return;
+        const modem = /Modem\s+\S+:(\d+)\s/.exec(started)?.[1];
+        if (web?.[1] === undefined || line === undefined || dc09 === undefined || modem === undefined) return;
         this.web = web[1];
         this.linePort = Number(line);
         this.dc09Port = Number(dc09);
+        this.modemPort = Number(modem);
         done();
       };
       server.stdout.on('data', hear);

@@ -16,6 +16,7 @@ import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
 import { Desk, portWords } from './desk/desk.ts';
 import { DeskModule } from './desk/desk.module.ts';
+import { HealthModule } from './health/health.module.ts';
 import { Journal } from './journal/journal.ts';
 import { JournalModule } from './journal/journal.module.ts';
 import { LiveModule } from './live/live.module.ts';
@@ -36,6 +37,7 @@ import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
+import { ModemPort } from './yard/modem-port.ts';
 import { YardModule } from './yard/yard.module.ts';
 
 @Module({})
@@ -54,6 +56,7 @@ export class AppModule {
         LiveModule,
         RulesModule,
         YardModule,
+        HealthModule,
         RemoteModule,
         DemoModule,
       ],
@@ -107,7 +110,7 @@ const servePage = (app: NestExpressApplication, web: string): void => {
   });
 };
 
-export type Running = { readonly app: NestExpressApplication; readonly web: string; readonly desk: Desk };
+export type Running = { readonly app: NestExpressApplication; readonly web: string; readonly desk: Desk; readonly modemPort: number };
 
 export const start = async (env: Env): Promise<Running> => {
   const database = await Database.open(env);
@@ -157,10 +160,12 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   const desk = app.get(Desk);
   await desk.open(env);
   app.get(Remote).at(env.listenHost, env.programmingPort);
+  const modem = app.get(ModemPort);
+  await modem.open(env.modemPort);
   if (env.demo) await app.get(Demo).play(clock.now());
   await app.get(Publish).shipped();
   const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
   caching.unref();
   await app.init();
-  return { app, web: await listen(app.getHttpServer(), env), desk };
+  return { app, web: await listen(app.getHttpServer(), env), desk, modemPort: modem.port };
 };

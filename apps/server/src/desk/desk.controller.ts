@@ -31,10 +31,4 @@ export class DeskController {
   async list(@Query() { station, status, before, limit = 50 }: FramesQuery): Promise<{ frames: FrameView[]; more: boolean }> {
     return this.frames.list({ station, status, before, limit });
   }
-
-  @May('health.read')
-  @Get('health')
-  health(): { state: 'up'; listeners: readonly ListenerState[] } {
-    return { state: 'up', listeners: this.desk.listeners };
-  }
 }

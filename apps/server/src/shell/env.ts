@@ -7,6 +7,8 @@ export type Env = {
   readonly listenHost: string;
   readonly linePort: number;
   readonly dc09Port: number;
+  /** The yard's bench modem as a raw byte stream; on loopback only. */
+  readonly modemPort: number;
   /** Opened for a session only. */
   readonly programmingPort: number;
   readonly data: string;
@@ -47,6 +49,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
     linePort: port('GREENLAMP_LINE_PORT', env['GREENLAMP_LINE_PORT'], 4110),
     dc09Port: port('GREENLAMP_DC09_PORT', env['GREENLAMP_DC09_PORT'], 4109),
+    modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),
     data,
     keys,

@@ -30,6 +30,7 @@ export class TestServer {
       linePort: 0,
       dc09Port: 0,
       programmingPort: 0,
+      modemPort: 0,
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),

@@ -4,6 +4,7 @@ import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
 import { AskBody, CallBody, ClockBody, PathBody, StationBody, WeatherBody } from './yard.body.ts';
+import { ModemPort } from './modem-port.ts';
 import { type PlaceView, type Tried, Yard } from './yard.ts';
 
 type View = { readonly places: PlaceView[] | null };
@@ -13,7 +14,17 @@ const refuse = (status: HttpStatus, path: string, why: string): never => {
 
 @Controller('api/yard')
 export class YardController {
-  constructor(private readonly yard: Yard) {}
+  constructor(
+    private readonly yard: Yard,
+    private readonly modem: ModemPort,
+  ) {}
+
+  /** Text messages that the bench modem has sent, oldest first; all are simulated. */
+  @May('yard.use')
+  @Get('sent')
+  sent(): { simulated: true; sent: ModemPort['outbox'] } {
+    return { simulated: true, sent: this.modem.outbox };
+  }
 
   @May('yard.use')
   @Get()

@@ -2,8 +2,14 @@ import { Module } from '@nestjs/common';
 import { BlobsModule } from '../blobs/blobs.module.ts';
 import { DeskModule } from '../desk/desk.module.ts';
 import { JournalModule } from '../journal/journal.module.ts';
+import { ModemPort } from './modem-port.ts';
 import { Yard } from './yard.ts';
 import { YardController } from './yard.controller.ts';
 
-@Module({ imports: [JournalModule, DeskModule, BlobsModule], controllers: [YardController], providers: [Yard], exports: [Yard] })
+@Module({
+  imports: [JournalModule, DeskModule, BlobsModule],
+  controllers: [YardController],
+  providers: [Yard, ModemPort],
+  exports: [Yard, ModemPort],
+})
 export class YardModule {}

@@ -54,3 +54,34 @@ export const sayWhen = (at: Instant, now: Instant, zone: string): string => {
 
 export const isoText = (at: Instant): string => Temporal.Instant.fromEpochMilliseconds(at).toString();
 export const later = (at: Instant, by: number): Instant => instant(at + Math.round(by));
+
+/** A day so many days before another, both as 2027-03-14; null where there is no such day. */
+export const dayBefore = (day: string, days: number): string | null => {
+  try {
+    return Temporal.PlainDate.from(day).subtract({ days }).toString();
+  } catch {
+    return null;
+  }
+};
+
+export type UtcParts = {
+  readonly year: number;
+  readonly month: number;
+  readonly day: number;
+  readonly hour: number;
+  readonly minute: number;
+  readonly second: number;
+};
+/** Wall time in UTC, by its parts. */
+export const utcParts = (at: Instant): UtcParts => {
+  const { year, month, day, hour, minute, second } = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO('UTC');
+  return { year, month, day, hour, minute, second };
+};
+/** The instant of parts in UTC; null where there is no such time. */
+export const utcInstant = (of: UtcParts): Instant | null => {
+  try {
+    return instant(Temporal.PlainDateTime.from(of, { overflow: 'reject' }).toZonedDateTime('UTC').epochMilliseconds);
+  } catch {
+    return null;
+  }
+};

@@ -9,6 +9,7 @@ export * from './path/false-failover.ts';
 export * from './path/month.ts';
 export * from './radio/bands.ts';
 export * from './radio/hold.ts';
+export * from './text/alphabet.ts';
 export * from './text/segments.ts';
 export * from './time/daily.ts';
 export { sumWords } from './words.en.ts';

@@ -3,6 +3,7 @@ import papaparse from 'papaparse';
 import { type Asked, type State, wanted } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
 import { groupedBy, type Json, settingKey } from '../name/index.ts';
+import { dayBefore } from '../quantity/index.ts';
 import { bindingsOf, isAsked, type Profile, sheetRows, type SheetRow, type Supplier, suppliers } from '../sheet/index.ts';
 
 /** Days from asking to an answer; common practice, no source. */
@@ -25,28 +26,6 @@ export type Ask = SheetRow & {
   readonly latest: string | null;
 };
 export type AskGroup = { readonly supplier: Supplier; readonly asks: readonly Ask[] };
-
-/** A day so many days before another, both as 2027-03-14. */
-export const dayBefore = (day: string, days: number): string => {
-  const [year = 1970, month = 1, date = 1] = day.split('-').map(Number);
-  // Days since 1970-03-01 by the civil calendar (Howard Hinnant's days_from_civil, from memory), and back again.
-  const toDays = (y: number, m: number, d: number): number => {
-    const shifted = m <= 2 ? y - 1 : y;
-    const era = Math.floor(shifted / 400);
-    const ofEra = shifted - era * 400;
-    const ofYear = Math.floor((153 * (m + (m > 2 ? -3 : 9)) + 2) / 5) + d - 1;
-    return era * 146_097 + ofEra * 365 + Math.floor(ofEra / 4) - Math.floor(ofEra / 100) + ofYear;
-  };
-  const z = toDays(year, month, date) - days;
-  const era = Math.floor(z / 146_097);
-  const doe = z - era * 146_097;
-  const yoe = Math.floor((doe - Math.floor(doe / 1460) + Math.floor(doe / 36_524) - Math.floor(doe / 146_096)) / 365);
-  const doy = doe - (365 * yoe + Math.floor(yoe / 4) - Math.floor(yoe / 100));
-  const mp = Math.floor((5 * doy + 2) / 153);
-  const m = mp < 10 ? mp + 3 : mp - 9;
-  const y = yoe + era * 400 + (m <= 2 ? 1 : 0);
-  return `${y}-${String(m).padStart(2, '0')}-${String(doy - Math.floor((153 * mp + 2) / 5) + 1).padStart(2, '0')}`;
-};
 
 /** What nobody has said yet, grouped by who has it, whom one waits longest for first. What a house rule decides is not asked. */
 export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] => {

@@ -3,6 +3,7 @@ import { parse } from 'papaparse';
 import fc from 'fast-check';
 import { isSettingKey, settingKey, sure } from '../name/index.ts';
 import { asPlanned } from '../lamp/index.ts';
+import { dayBefore } from '../quantity/index.ts';
 import { onePath } from '../lamp/testing.ts';
 import { bindingsOf, cautions, sheetRows, shippedProfiles } from '../sheet/index.ts';
 import {
@@ -15,7 +16,6 @@ import {
   askList,
   askText,
   asDeviceWants,
-  dayBefore,
   flows,
   gateName,
   gateSaid,

@@ -7,6 +7,7 @@ export { ears, isListenerKind, type ListenerKind, listenerKinds, listenerWords, 
 export * from './programming/lines.ts';
 export * from './programming/session.ts';
 export * from './sealed/box.ts';
+export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName } from './answer/found.ts';
 export { mask, maskText } from './answer/mask.ts';
 export { mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';

@@ -74,10 +74,15 @@ const cesq: Command = (modem, _, at) => {
 };
 
 const operatorName = 'Yard network';
-const cops: Command = (modem, { how }) => {
+const cops: Command = (modem, { how, with: [mode, format = ''] }) => {
+  // Format: 0 the long name, 1 the short one, 2 the number of the network (TS 27.007 clause 7.3).
+  if (how === 'set')
+    return mode === '3' && /^[012]$/.test(format) ? says({ ...modem, reports: { ...modem.reports, COPS: Number(format) } }) : says(modem);
   if (how === 'may')
     return says(modem, `+COPS: (2,"${operatorName}","Yard","99905",7),(3,"Other yard","Other","99906",7),,(0,1,2,3,4),(0,1,2)`);
-  return says(modem, isRegistered(modem) ? `+COPS: 0,0,"${operatorName}",7` : '+COPS: 0');
+  const told = modem.reports['COPS'] ?? 0;
+  const name = [operatorName, 'Yard', modem.imsi.slice(0, 5)][told] ?? operatorName;
+  return says(modem, isRegistered(modem) ? `+COPS: 0,${told},"${name}",7` : '+COPS: 0');
 };
 const stateNumber = (modem: VirtualModem): number => {
   if (!modem.radio || modem.conditions.card !== 'ready') return 0;
@@ -162,13 +167,19 @@ const basic = (modem: VirtualModem, command: string): Answered => {
 
 const fieldsIn = (text: string): string[] => text.split(',').map((field) => field.trim().replace(/^"(.*)"$/, '$1'));
 
+/** An extended command by its name and how it was put; null for a basic one. */
+export const putOf = (command: string): (Put & { readonly name: string }) | null => {
+  const found = /^(\+[A-Z0-9]+)(=\?|\?|=(.*))?$/i.exec(command);
+  if (found === null) return null;
+  const [, name = '', sign = '', given = ''] = found;
+  const how = sign === '' ? 'run' : sign === '?' ? 'ask' : sign === '=?' ? 'may' : 'set';
+  return { name: name.toUpperCase(), how, with: how === 'set' ? fieldsIn(given) : [] };
+};
+
 /** Answers one command, without AT. */
 export const answerCommand = (modem: VirtualModem, command: string, at: Instant): Answered => {
-  const found = /^(\+[A-Z0-9]+)(=\?|\?|=(.*))?$/i.exec(command);
-  if (found === null) return basic(modem, command);
-  const [, name = '', sign = '', given = ''] = found;
-  const run = extended[name.toUpperCase()];
-  if (run === undefined) return error(modem);
-  const how = sign === '' ? 'run' : sign === '?' ? 'ask' : sign === '=?' ? 'may' : 'set';
-  return run(modem, { how, with: how === 'set' ? fieldsIn(given) : [] }, at);
+  const put = putOf(command);
+  if (put === null) return basic(modem, command);
+  const run = extended[put.name];
+  return run === undefined ? error(modem) : run(modem, put, at);
 };

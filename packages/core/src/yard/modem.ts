@@ -40,7 +40,27 @@ export type VirtualModem = ModemFacts & {
   readonly cause: number;
   /** A line that is not whole yet. */
   readonly held: string;
+  /** Messages as plain text, else as PDUs. */
+  readonly textMode: boolean;
+  /** What is stored on the card, by index from 1. */
+  readonly inbox: readonly StoredText[];
+  /** What it has sent and nobody has fetched yet, oldest first. */
+  readonly outbox: readonly SentText[];
+  /** The number of the last message that was sent, 0 to 255. */
+  readonly lastSent: number;
+  /** While it waits for a message's body after its prompt. */
+  readonly writing: { readonly to: string | null; readonly length: number } | null;
 };
+export type StoredText = {
+  readonly index: number;
+  readonly from: string;
+  readonly text: string;
+  readonly at: Instant;
+  readonly read: boolean;
+};
+export type SentText = { readonly to: string; readonly text: string };
+/** How many messages the card holds. */
+export const mostTexts = 20;
 
 /** The invented card's PIN and PUK: they open nothing but this modem. */
 export const virtualPin = '2468';
@@ -59,7 +79,20 @@ export const virtualModem = (facts: ModemFacts, conditions: Conditions = fairWea
   pukTries: 10,
   cause: 0,
   held: '',
+  textMode: false,
+  inbox: [],
+  outbox: [],
+  lastSent: 0,
+  writing: null,
 });
+
+/** A text that arrives for the card; one too many waits in the network, and is not here. */
+export const receiveText = (modem: VirtualModem, { from, text, at }: { from: string; text: string; at: Instant }): VirtualModem => {
+  if (!isRegistered(modem) || modem.inbox.length >= mostTexts) return modem;
+  const index =
+    Array.from({ length: mostTexts }, (_, i) => i + 1).find((free) => modem.inbox.every((one) => one.index !== free)) ?? mostTexts;
+  return { ...modem, inbox: [...modem.inbox, { index, from, text, at, read: false }].sort((a, b) => a.index - b.index) };
+};
 
 /** Other conditions around it; what it was told stays. */
 export const underConditions = (modem: VirtualModem, conditions: Conditions): VirtualModem => {

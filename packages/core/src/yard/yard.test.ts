@@ -199,3 +199,14 @@ describe('the virtual unit', () => {
     expect(hearDesk(wrong, '"NAK"', at).unit.clock).toBe(300_000);
   });
 });
+
+test('the network is named in the format that was asked for last: long, short, or its number (TS 27.007 clause 7.3)', () => {
+  const of = hearModem(modem(), 'ATE0\r', at).modem;
+  const named = (format: number): string => hearModem(of, `AT+COPS=3,${format};+COPS?\r`, at).answer;
+  expect([0, 1, 2].map(named)).toEqual([
+    expect.stringContaining('+COPS: 0,0,"Yard network",7'),
+    expect.stringContaining('+COPS: 0,1,"Yard",7'),
+    expect.stringContaining('+COPS: 0,2,"99905",7'),
+  ]);
+  expect(hearModem(modem({ network: 'searching' }), 'ATE0;+COPS=3,2;+COPS?\r', at).answer).toContain('+COPS: 0\r\n');
+});

@@ -1,0 +1,7 @@
+import { Module } from '@nestjs/common';
+import { DeskModule } from '../desk/desk.module.ts';
+import { YardModule } from '../yard/yard.module.ts';
+import { HealthController } from './health.controller.ts';
+
+@Module({ imports: [DeskModule, YardModule], controllers: [HealthController] })
+export class HealthModule {}

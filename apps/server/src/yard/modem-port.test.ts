@@ -1,0 +1,52 @@
+// The bench modem behind a real socket: bytes in, bytes out, whatever the pieces; left as the last client left it.
+import { ModemPort } from './modem-port.ts';
+import { TestServer } from '../testing/server.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open());
+afterAll(() => server.end());
+
+/** Says something to the modem and gives all that it answers, once it is quiet with `until` at its end. */
+const say = async (until: RegExp, ...pieces: string[]): Promise<string> => {
+  const socket = await server.socket(server.running.modemPort);
+  return new Promise((done, failed) => {
+    let heard = '';
+    const timer = setTimeout(() => failed(new Error(`not heard: ${heard}`)), 5000);
+    socket.setEncoding('latin1');
+    socket.on('data', (text: string) => {
+      heard += text;
+      if (!until.test(heard)) return;
+      clearTimeout(timer);
+      socket.destroy();
+      done(heard);
+    });
+    void (async () => {
+      for (const piece of pieces) {
+        socket.write(piece);
+        await new Promise((next) => setTimeout(next, 10));
+      }
+    })();
+  });
+};
+
+test('its port is listed by /api/health, as simulated', async () => {
+  expect(await server.get('/api/health')).toMatchObject({ state: 'up', modem: { port: server.running.modemPort, simulated: true } });
+});
+test('it echoes as one types, and answers when the line is whole', async () => {
+  expect(await say(/OK\r\n$/, 'A', 'T', '+CS', 'Q\r')).toMatch(/^AT\+CSQ\r\r\n\+CSQ: \d+,99\r\n\r\nOK\r\n$/);
+  expect(await say(/OK\r\n$/, 'ATI\r')).toContain('simulated');
+});
+test('a text is sent after its prompt and lies in the modem’s outbox; one that a client left half typed is dropped', async () => {
+  await say(/OK\r\n$/, 'ATE0\r');
+  await say(/> $/, 'AT+CMGF=1;+CMGS="+447700900123"\r', 'never sent');
+  expect(await say(/OK\r\n$/, 'AT\r')).toBe('\r\nOK\r\n');
+  expect(await say(/OK\r\n$/, 'AT+CMGS="+447700900123"\r', 'the float is up', '\u001a')).toMatch(/> \r\n\+CMGS: \d+\r\n\r\nOK\r\n$/);
+  expect(server.running.app.get(ModemPort).outbox).toEqual([{ to: '+447700900123', text: 'the float is up' }]);
+});
+test('a second server on the same port says in one sentence how to choose another', async () => {
+  const other = new TestServer();
+  await expect(other.open({ modemPort: server.running.modemPort })).rejects.toThrow(
+    /is taken by another program: choose another with GREENLAMP_MODEM_PORT/,
+  );
+  await other.end();
+});
