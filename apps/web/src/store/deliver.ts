@@ -24,9 +24,10 @@ export const deliverSoon = (after = 0): void => {
 /** Delivers until the queue is empty or the network is away; then tries again later by itself. */
 export const deliverNow = async (): Promise<void> => {
   try {
-    await deliverTexts();
     for (;;) {
       const waiting = await db.queue.orderBy('q').limit(mostAtOnce).toArray();
+      // After the entries are looked at: a text is kept here before its entry, so those that they name are all sent first.
+      await deliverTexts();
       const [first] = waiting;
       if (first === undefined) break;
       const end = waiting.findIndex(({ person }) => person !== first.person);

@@ -77,6 +77,9 @@ const measures: readonly (readonly [RegExp, Measure])[] = [
   [/^steps\./, 'percent'],
 ];
 
+/** Where a figure of house rules comes from: the pass figures are ours, the others common practice without a source. */
+export const ruleSource = (at: string): 'ours' | 'practice' => (at.startsWith('signal.') ? 'ours' : 'practice');
+
 /** In what a value of house rules or of a profile is measured, by its path; null for a bare number or text. */
 export const ruleMeasure = (at: string): Measure | null => measures.find(([form]) => form.test(at))?.[1] ?? null;
 

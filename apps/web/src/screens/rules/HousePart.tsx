@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { houseShape, schoolOf, schools } from '@green-lamp/core/house';
 import { canonical, hashOf } from '@green-lamp/core/journal';
-import { differences, ruleMeasure, sayPlace } from '@green-lamp/core/lamp';
+import { differences, ruleMeasure, ruleSource, sayPlace } from '@green-lamp/core/lamp';
 import { houseStream, isObject, type Json, plainText } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { ms, parseDuration, showDuration } from '@green-lamp/core/quantity';
@@ -53,6 +53,17 @@ const decidesWords = {
   checks: 'decides which checks are asked',
   advice: 'advice: stands here with its reasons',
 } as const;
+
+/** What a figure was in the earlier versions of its set, where it was another. */
+const historyOf = ({ at, value }: Leaf, { id, version }: Version, versions: readonly Version[]): string =>
+  versions
+    .filter((of) => of.id === id && of.version < version)
+    .flatMap((of) => {
+      const was = leavesOf(of.body).find((leaf) => leaf.at === at);
+      return was === undefined || was.value === value ? [] : [` · ${shown(was)} in version ${of.version}`];
+    })
+    .slice(0, 3)
+    .join('');
 
 const Editor = ({
   version,
@@ -158,6 +169,10 @@ const Editor = ({
           <li key={leaf.at} className="flex min-h-11 break-inside-avoid items-center gap-3 border-b border-rule py-1">
             <label htmlFor={`rule ${leaf.at}`} className="grow">
               {sayPlace(leaf.at)}
+              <span className="block text-small text-ink-2">
+                {ruleSource(leaf.at) === 'practice' ? 'common practice, no source' : 'ours'}
+                {historyOf(leaf, version, versions)}
+              </span>
             </label>
             <input
               id={`rule ${leaf.at}`}

@@ -16,6 +16,16 @@ const accept = (station: Station, finding: Finding, reason: string, lifted: bool
   void append(station.stream, [{ kind: 'finding.accepted', data: { finding: finding.id, about: finding.about, reason, lifted } }]);
 };
 
+/** Where a finding stands on the page. */
+const findingId = ({ id }: Finding): string => `finding ${id}`;
+
+/** From a field back to what a check says of it. */
+export const backToFinding = (finding: Finding): void => {
+  const of = document.getElementById(findingId(finding));
+  of?.scrollIntoView({ block: 'center' });
+  of?.focus();
+};
+
 export const Findings = ({ station, findings, goTo }: { station: Station; findings: readonly Finding[]; goTo: (key: string) => void }) => {
   const [saying, setSaying] = useState<Saying | null>(null);
   const open = openFindings(station.state, findings);
@@ -25,7 +35,12 @@ export const Findings = ({ station, findings, goTo }: { station: Station; findin
       {open.map((finding, i) => {
         const { what, why, todo } = sayFinding(finding);
         return (
-          <div key={finding.id} className={`flex flex-wrap items-center gap-3 bg-sheet-2 px-4 py-2 ${edge[finding.severity]}`}>
+          <div
+            key={finding.id}
+            id={findingId(finding)}
+            tabIndex={-1}
+            className={`flex flex-wrap items-center gap-3 bg-sheet-2 px-4 py-2 ${edge[finding.severity]}`}
+          >
             <div className="min-w-[260px] grow basis-0">
               <p>
                 <strong>
@@ -33,8 +48,24 @@ export const Findings = ({ station, findings, goTo }: { station: Station; findin
                 </strong>
               </p>
               <p className="text-note">
-                {why} {todo} <span className="text-ink-2">({finding.fields.map(station.speaker.setting).join(', ')})</span>
+                {why} {todo}
               </p>
+              {finding.fields.length > 1 && (
+                <p className="flex flex-wrap gap-x-4 text-note">
+                  {finding.fields.slice(0, 8).map((key) => (
+                    <button
+                      key={key}
+                      type="button"
+                      className="link min-h-11"
+                      onClick={() => {
+                        goTo(key);
+                      }}
+                    >
+                      {station.speaker.setting(key)}
+                    </button>
+                  ))}
+                </p>
+              )}
             </div>
             <button
               type="button"

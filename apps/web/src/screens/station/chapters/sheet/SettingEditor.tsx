@@ -17,6 +17,7 @@ import { deviceNow } from '../../../../store/device.ts';
 import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { BridgesOf } from './Bridges.tsx';
+import { backToFinding } from './Findings.tsx';
 import { History } from './History.tsx';
 import { stagesOf } from './stages.ts';
 
@@ -100,7 +101,18 @@ const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
             <strong>
               {severityWords[finding.severity]} · {what}
             </strong>{' '}
-            {why} {todo}
+            {why} {todo}{' '}
+            {station.findings.some(({ id }) => id === finding.id) && (
+              <button
+                type="button"
+                className="link min-h-11"
+                onClick={() => {
+                  backToFinding(finding);
+                }}
+              >
+                Back to the finding
+              </button>
+            )}
           </li>
         );
       })}
