@@ -51,6 +51,32 @@ test('it goes out before the entry that names it, once, and waits where there is
   expect(await db.blobs.where('waits').equals(1).count()).toBe(0);
   expect(server.kept).toHaveLength(2);
 });
+test('a text that is kept while others are on their way still goes out before the entry that names it', async () => {
+  const stream = stationStream(newId());
+  const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
+  const first = await keepText('+CSQ: 20,99\n');
+  await append(stream, [
+    { kind: 'station.opened', data: { name: 'Weir', demo: false } },
+    { kind: 'capture.kept', data, blobs: [first] },
+  ]);
+  // The second is kept and named in the moment in which the first entries travel.
+  let second: string | null = null;
+  server.refuses = (text) => {
+    if (second !== null && text.includes(second) && !server.texts.has(second)) return 'its text is not here';
+    return null;
+  };
+  server.meanwhile = async () => {
+    server.meanwhile = null;
+    const blob = await keepText('+CSQ: 21,99\n');
+    second = blob;
+    await append(stream, [{ kind: 'capture.kept', data, blobs: [blob] }]);
+  };
+  await deliverNow();
+  await deliverNow();
+  expect(await db.refused.count()).toBe(0);
+  expect(server.kept).toHaveLength(3);
+  server.refuses = () => null;
+});
 test('a text that this browser lacks is fetched and then kept; one that nobody has is none', async () => {
   const text = 'from elsewhere';
   server.texts.set(hashOf(text), text);

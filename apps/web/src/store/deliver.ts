@@ -21,15 +21,25 @@ export const deliverSoon = (after = 0): void => {
   }, after);
 };
 
-/** Delivers until the queue is empty or the network is away; then tries again later by itself. */
-export const deliverNow = async (): Promise<void> => {
+let running: Promise<void> = Promise.resolve();
+
+/** Delivers until the queue is empty or the network is away; then tries again later by itself. One delivery at a time: another waits for it. */
+export const deliverNow = (): Promise<void> => {
+  const run = running.then(deliverAll);
+  running = run.catch(() => undefined); // told to whoever asked for that run
+  return run;
+};
+
+const deliverAll = async (): Promise<void> => {
   try {
     for (;;) {
-      const waiting = await db.queue.orderBy('q').limit(mostAtOnce).toArray();
-      // After the entries are looked at: a text is kept here before its entry, so those that they name are all sent first.
+      // A text is kept here before the entry that names it: what is queued up to here has all its texts here, and they go first.
+      const last = await db.queue.orderBy('q').last();
+      if (last === undefined) break;
       await deliverTexts();
+      const waiting = await db.queue.where('q').belowOrEqual(last.q).limit(mostAtOnce).toArray();
       const [first] = waiting;
-      if (first === undefined) break;
+      if (first === undefined) continue;
       const end = waiting.findIndex(({ person }) => person !== first.person);
       await send(end === -1 ? waiting : waiting.slice(0, end));
     }

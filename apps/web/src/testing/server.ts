@@ -9,6 +9,8 @@ export class FakeServer {
   life = 'LIFE1';
   away = false;
   refuses: (text: string) => string | null = () => null;
+  /** Happens while entries are on their way. */
+  meanwhile: (() => Promise<void>) | null = null;
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
   readonly posts: { path: string; person: string; texts: string[] }[] = [];
@@ -20,8 +22,9 @@ export class FakeServer {
     return this;
   }
 
-  #answer(path: string, init?: RequestInit): Promise<Response> {
-    if (this.away) return Promise.reject(new TypeError('fetch failed'));
+  async #answer(path: string, init?: RequestInit): Promise<Response> {
+    if (this.away) throw new TypeError('fetch failed');
+    if (path === '/api/entries' && init?.method === 'POST') await this.meanwhile?.();
     const every = { now: this.now, cursor: this.kept.length, wire: 1, life: this.life };
     const reply = (body: object, status = 200): Promise<Response> =>
       Promise.resolve(new Response(JSON.stringify({ ...body, ...every }), { status }));
