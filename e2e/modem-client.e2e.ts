@@ -20,10 +20,9 @@ test('gammu identifies the virtual modem, reads its network state and sends a te
     expect(network).toContain('999 99');
     expect(network).toMatch(/GPRS\s+: attached/);
     expect(gammu('sendsms', 'TEXT', '+447700900123', '-text', 'Höhe 4,2 m [north]')).toContain('OK, message reference');
-    expect(await desk.get('/api/yard/sent')).toMatchObject({
-      simulated: true,
-      sent: [{ to: '+447700900123', text: 'Höhe 4,2 m [north]' }],
-    });
+    await expect
+      .poll(() => desk.get('/api/yard/sent'))
+      .toMatchObject({ simulated: true, sent: [{ to: '+447700900123', text: 'Höhe 4,2 m [north]' }] });
   } finally {
     socat.kill();
   }

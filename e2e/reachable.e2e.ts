@@ -103,8 +103,14 @@ const tours: readonly Tour[] = [
       await clean('proof');
       await page.getByRole('link', { name: 'Let the yard make the call' }).click();
       await page.getByRole('button', { name: /Start the virtual equipment|Make it anew/ }).click();
-      await page.getByLabel('Command to the virtual modem').waitFor();
-      await clean('yard');
+      for (const part of ['Unit', 'Modem', 'Site and ways', 'Carriers, office, portal', 'Faults', 'Scenario']) {
+        await page.getByRole('button', { name: part, exact: true }).click();
+        await clean(`yard, ${part}`);
+      }
+      await page.getByRole('button', { name: 'Practice' }).click();
+      await page.getByRole('button', { name: 'Begin practice' }).click();
+      await page.getByText('The dale: stations').click();
+      await clean('yard, practice');
       await page.getByRole('link', { name: 'Desk', exact: true }).click();
       await page.getByRole('listitem').first().waitFor();
       await clean('desk');

@@ -66,6 +66,7 @@ test('from the virtual modem, once a second: marked on the hold, the lamp and th
   await page.keyboard.press('5');
   await page.getByRole('link', { name: 'Let the yard make the call' }).click();
   await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
+  await page.getByRole('button', { name: 'Modem', exact: true }).click();
   await page.getByLabel('Command to the virtual modem').fill('ATI');
   await page.getByRole('button', { name: 'Ask', exact: true }).click();
   await expect(page.getByLabel('What the virtual modem answered')).toContainText('Green Lamp virtual modem, simulated');

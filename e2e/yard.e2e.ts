@@ -48,11 +48,14 @@ test('[Y2] what the virtual modem answered is read at the bench, and every readi
   await delivered(page);
   await page.goto(`${desk.web}/yard?station=${stream}`);
   await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
-  await page.getByLabel('Card', { exact: true }).selectOption('PIN wanted');
+  await page.getByRole('button', { name: 'Modem', exact: true }).click();
+  await page.getByRole('button', { name: 'Pull it half out' }).click();
+  await expect(page.getByText('Slot 1, in use: card half in')).toBeVisible();
+  await expect(page.getByLabel('What the modem thinks').getByText(/^no card/)).toBeVisible();
   await page.goto(`${desk.web}/stations/${stream}/bench`);
   await page.getByRole('button', { name: 'Read the virtual modem (simulated)' }).click();
   const found = page.getByRole('region', { name: 'What was found' });
-  await expect(found.getByRole('row').filter({ hasText: 'PIN state' }).first()).toContainText('PIN wanted');
+  await expect(found.getByRole('row').filter({ hasText: 'PIN state' }).first()).toContainText('no card');
   await expect(found.getByText(/found in \d+ lines, simulated/)).toBeVisible();
   await page.getByRole('button', { name: 'Take it: PIN state' }).first().click();
   await expect(lamp(page, /^Card, path 1, failed, bench, simulated/)).toBeVisible();
@@ -61,10 +64,18 @@ test('[Y2] what the virtual modem answered is read at the bench, and every readi
   await page.keyboard.press('2');
   await expect(page.getByRole('region', { name: /^Modem, / }).getByText('simulated')).toBeVisible();
   await page.goto(`${desk.web}/yard?station=${stream}`);
+  // Without its card the call gets nowhere; with it, the modem looks for its network first.
+  await page.getByRole('button', { name: 'Test call by hand' }).click();
+  await expect(page.getByText('The call did not reach the desk. The modem is not registered.')).toBeVisible();
+  await page.getByRole('button', { name: 'Modem', exact: true }).click();
+  await page.getByRole('button', { name: 'Push it home' }).click();
+  await expect(page.getByLabel('What the modem thinks').getByText(/100\.\d+\.\d+\.\d+/)).toBeVisible();
+  await page.getByRole('button', { name: 'Unit', exact: true }).click();
   await page.getByLabel('Its clock').selectOption({ label: '5 min fast' });
   await page.getByRole('button', { name: 'Test call by hand' }).click();
   await expect(page.getByText(/The desk refused its clock \(NAK\)/)).toBeVisible();
-  await expect(page.getByText('The desk took it (ACK).')).toBeVisible();
+  // The call that waited in the unit went with it.
+  await expect(page.getByText('The desk took it (ACK).').nth(1)).toBeVisible();
   await page.getByRole('button', { name: 'Stop it' }).click();
   await expect(page.getByText('The yard stands still for this station.', { exact: false })).toBeVisible();
 });

@@ -38,6 +38,7 @@ import { ProblemReply } from './shell/problem-reply.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
 import { ModemPort } from './yard/modem-port.ts';
+import { Yard } from './yard/yard.ts';
 import { YardModule } from './yard/yard.module.ts';
 
 @Module({})
@@ -160,6 +161,7 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   const desk = app.get(Desk);
   await desk.open(env);
   app.get(Remote).at(env.listenHost, env.programmingPort);
+  app.get(Yard).open();
   const modem = app.get(ModemPort);
   await modem.open(env.modemPort);
   if (env.demo) await app.get(Demo).play(clock.now());

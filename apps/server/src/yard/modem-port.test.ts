@@ -1,5 +1,5 @@
 // The bench modem behind a real socket: bytes in, bytes out, whatever the pieces; left as the last client left it.
-import { ModemPort } from './modem-port.ts';
+import { Yard } from './yard.ts';
 import { TestServer } from '../testing/server.ts';
 
 const server = new TestServer();
@@ -36,12 +36,12 @@ test('it echoes as one types, and answers when the line is whole', async () => {
   expect(await say(/OK\r\n$/, 'A', 'T', '+CS', 'Q\r')).toMatch(/^AT\+CSQ\r\r\n\+CSQ: \d+,99\r\n\r\nOK\r\n$/);
   expect(await say(/OK\r\n$/, 'ATI\r')).toContain('simulated');
 });
-test('a text is sent after its prompt and lies in the modem’s outbox; one that a client left half typed is dropped', async () => {
+test('a text is sent after its prompt and goes out into the world; one that a client left half typed is dropped', async () => {
   await say(/OK\r\n$/, 'ATE0\r');
   await say(/> $/, 'AT+CMGF=1;+CMGS="+447700900123"\r', 'never sent');
   expect(await say(/OK\r\n$/, 'AT\r')).toBe('\r\nOK\r\n');
   expect(await say(/OK\r\n$/, 'AT+CMGS="+447700900123"\r', 'the float is up', '\u001a')).toMatch(/> \r\n\+CMGS: \d+\r\n\r\nOK\r\n$/);
-  expect(server.running.app.get(ModemPort).outbox).toEqual([{ to: '+447700900123', text: 'the float is up' }]);
+  expect(server.running.app.get(Yard).sent).toEqual([{ to: '+447700900123', text: 'the float is up' }]);
 });
 test('a second server on the same port says in one sentence how to choose another', async () => {
   const other = new TestServer();

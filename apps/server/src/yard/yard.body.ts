@@ -1,8 +1,12 @@
-import { IsBoolean, IsIn, IsInt, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
-import { airs, type Conditions, cardStates, networks, type YardEvent, yardEvents } from '@green-lamp/core/yard';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { type Part, parts, type YardEvent, yardEvents } from '@green-lamp/core/yard';
 
 export class StationBody {
   @IsString() @MaxLength(60) stream: string;
+}
+export class StartBody extends StationBody {
+  /** What of the station is simulated; left out: all of it. */
+  @IsOptional() @IsArray() @ArrayMaxSize(3) @IsIn(parts, { each: true }) parts?: Part[];
 }
 export class PathBody extends StationBody {
   @Matches(/^[0-9a-z]{6}$/) path: string;
@@ -16,10 +20,7 @@ export class CallBody extends PathBody {
 export class ClockBody extends PathBody {
   @IsInt() @Min(-86_400_000) @Max(86_400_000) clock: number;
 }
-export class WeatherBody extends PathBody implements Conditions {
-  @IsIn(cardStates) card: Conditions['card'];
-  @IsIn(airs) air: Conditions['air'];
-  @IsIn(networks) network: Conditions['network'];
-  @IsBoolean() apnKnown: boolean;
-  @IsInt() @Min(500) @Max(60_000) refresh: number;
+/** One act of the yard; the core's own parser judges what is in it. */
+export class ActBody {
+  @IsObject() act: object;
 }

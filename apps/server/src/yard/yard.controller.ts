@@ -1,29 +1,42 @@
 import { Body, Controller, Get, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
-import { type ElementId, isElementId, isStream, type Stream } from '@green-lamp/core/name';
+import { type ElementId, isElementId, isJson, isStream, type Stream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
+import { type Dale, parts as allParts, type SentText, type StationSpec, type WorldPath, type YardScenario } from '@green-lamp/core/yard';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { AskBody, CallBody, ClockBody, PathBody, StationBody, WeatherBody } from './yard.body.ts';
-import { ModemPort } from './modem-port.ts';
-import { type PlaceView, type Tried, Yard } from './yard.ts';
+import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody } from './yard.body.ts';
+import { type PlaceView, type StationSeen, type Tried, Yard } from './yard.ts';
 
 type View = { readonly places: PlaceView[] | null };
 const refuse = (status: HttpStatus, path: string, why: string): never => {
   throw new ProblemException(status, [problem('refused', path, { why })]);
 };
+/** What only the yard itself may say: it would let anybody pretend that the desk had answered, or put a station where none is. */
+const notByHand: ReadonlySet<unknown> = new Set(['answered', 'start', 'stop']);
 
 @Controller('api/yard')
 export class YardController {
-  constructor(
-    private readonly yard: Yard,
-    private readonly modem: ModemPort,
-  ) {}
+  constructor(private readonly yard: Yard) {}
 
-  /** Text messages that the bench modem has sent, oldest first; all are simulated. */
+  /** Text messages that virtual modems have sent, oldest first; all are simulated. */
   @May('yard.use')
   @Get('sent')
-  sent(): { simulated: true; sent: ModemPort['outbox'] } {
-    return { simulated: true, sent: this.modem.outbox };
+  sent(): { simulated: true; sent: readonly SentText[] } {
+    return { simulated: true, sent: this.yard.sent };
+  }
+
+  /** The dale: masts, carriers, office, portal, and the stations whose equipment runs. */
+  @May('yard.use')
+  @Get('dale')
+  dale(): { simulated: true; dale: Dale } {
+    return { simulated: true, dale: this.yard.dale() };
+  }
+
+  /** Everything that was done in the yard since the server started, as a scenario file. */
+  @May('yard.use')
+  @Get('scenario')
+  scenario(): { scenario: YardScenario } {
+    return { scenario: this.yard.scenario() };
   }
 
   @May('yard.use')
@@ -32,11 +45,25 @@ export class YardController {
     return { places: this.yard.view(this.#stream(stream)) };
   }
 
+  /** One station as it can be seen, and the faults that could be planted there; null where it stands still. */
+  @May('yard.use')
+  @Get('station')
+  station(@Query() { stream }: StationBody): { simulated: true; seen: StationSeen | null } {
+    return { simulated: true, seen: this.yard.station(this.#stream(stream)) };
+  }
+
+  /** What a station's equipment would be made from: for practice in the page. */
+  @May('yard.use')
+  @Get('spec')
+  async spec(@Query() { stream }: StationBody): Promise<{ spec: StationSpec }> {
+    return { spec: await this.yard.spec(this.#stream(stream), allParts) };
+  }
+
   @May('yard.use')
   @Post('start')
   @HttpCode(200)
-  async start(@Body() { stream }: StationBody): Promise<View> {
-    await this.yard.start(this.#stream(stream));
+  async start(@Body() { stream, parts = [...allParts] }: StartBody): Promise<View> {
+    await this.yard.start(this.#stream(stream), parts);
     return this.view({ stream });
   }
 
@@ -49,58 +76,61 @@ export class YardController {
   }
 
   @May('yard.use')
-  @Post('weather')
+  @Post('act')
   @HttpCode(200)
-  weather(@Body() { stream, path, ...conditions }: WeatherBody): View {
-    this.yard.weather(this.#at({ stream, path }).place, conditions);
-    return this.view({ stream });
+  act(@Body() { act }: ActBody): { refused: string | null } {
+    if (!isJson(act) || ('act' in act && notByHand.has(act.act)))
+      return refuse(HttpStatus.BAD_REQUEST, 'act', 'That is nothing that a person does.');
+    const done = this.yard.act(act);
+    if (!done.ok) throw new ProblemException(HttpStatus.BAD_REQUEST, done.problems);
+    return { refused: done.value };
   }
 
   @May('yard.use')
   @Post('clock')
   @HttpCode(200)
   clock(@Body() { clock, ...at }: ClockBody): View {
-    this.yard.setClock(this.#at(at).place, clock);
+    const { stream } = this.#at(at);
+    this.yard.act({ act: 'clock', station: stream, off: clock });
     return this.view(at);
   }
 
   @May('yard.use')
   @Post('ask')
   @HttpCode(200)
-  ask(@Body() { typed, ...at }: AskBody): { answer: string } {
-    return { answer: this.yard.ask(this.#at(at).place, typed) };
+  async ask(@Body() { typed, ...at }: AskBody): Promise<{ answer: string }> {
+    const { stream, place } = this.#at(at);
+    return { answer: await this.yard.ask(stream, place, typed) };
   }
 
   @May('yard.use')
   @Post('keep')
   @HttpCode(200)
   async keep(@Body() at: PathBody): Promise<{ entry: string; text: string }> {
-    const { stream, path, place } = this.#at(at);
-    if (place.said === '') return refuse(HttpStatus.CONFLICT, 'path', 'The modem has said nothing since the last time.');
-    return this.yard.keep(stream, path, place);
+    const { stream, place } = this.#at(at);
+    if (this.yard.unkept(stream, place) === '')
+      return refuse(HttpStatus.CONFLICT, 'path', 'The modem has said nothing since the last time.');
+    return this.yard.keep(stream, place);
   }
 
   @May('yard.use')
   @Post('call')
   @HttpCode(200)
-  async call(@Body() { event, ...at }: CallBody): Promise<{ tried: Tried[] }> {
-    const { stream, path, place } = this.#at(at);
-    try {
-      return { tried: await this.yard.call(stream, path, place, event) };
-    } catch (error) {
-      const code = error instanceof Error && 'code' in error ? String(error.code) : 'no connection';
-      return refuse(HttpStatus.BAD_GATEWAY, 'path', `The desk’s listener could not be reached from ${place.address} (${code}).`);
-    }
+  async call(@Body() { event, ...at }: CallBody): Promise<{ tried: readonly Tried[] }> {
+    const { stream, place } = this.#at(at);
+    const { tried, why } = await this.yard.call(stream, place, event);
+    if (why !== null) return refuse(HttpStatus.CONFLICT, 'path', `The call did not reach the desk. ${why}`);
+    return { tried };
   }
 
   #stream(stream: string): Stream {
     return isStream(stream) && stream.startsWith('station:') ? stream : refuse(HttpStatus.BAD_REQUEST, 'stream', 'That is no station.');
   }
-  #at({ stream: of, path }: PathBody): { stream: Stream; path: ElementId; place: NonNullable<ReturnType<Yard['place']>> } {
+  #at({ stream: of, path }: PathBody): { stream: Stream; path: ElementId; place: WorldPath } {
     const stream = this.#stream(of);
-    const place = this.yard.place(stream, path);
-    if (place === null || !isElementId(path))
+    const found = this.yard.place(stream, path);
+    if (found === null || !isElementId(path))
       return refuse(HttpStatus.CONFLICT, 'path', 'The yard is not running for this path: start it first.');
-    return { stream, path, place };
+    return { stream, path, place: found.path };
   }
 }

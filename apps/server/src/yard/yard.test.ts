@@ -3,7 +3,7 @@ import { readEntry } from '@green-lamp/core/journal';
 import { allLamps, lamps, shippedRules } from '@green-lamp/core/lamp';
 import { isUlid, settingKey, type Stream } from '@green-lamp/core/name';
 import { instant } from '@green-lamp/core/quantity';
-import { callFrame, fairWeather, virtualPin, virtualUnit, type YardEvent } from '@green-lamp/core/yard';
+import { callFrame, newCaller, virtualPin, type YardEvent } from '@green-lamp/core/yard';
 import { readAnswer } from '@green-lamp/core/wire';
 import { TestServer } from '../testing/server.ts';
 import type { FrameView } from '../desk/frames.ts';
@@ -40,7 +40,7 @@ const outside = async (account: string, localAddress: string): Promise<string> =
       done(chunk.toString());
       socket.destroy();
     });
-    socket.write(callFrame(virtualUnit(account), 'tamper', instant(Date.now())));
+    socket.write(callFrame(newCaller(account), 'tamper', instant(Date.now())));
   });
 };
 
@@ -82,8 +82,7 @@ test('with a wrong clock the call is refused, the unit takes the desk’s time a
 test('a person’s entry is marked only where it refers to what the yard kept, and then it has to be', async () => {
   const { stream, path } = await cellular('7004');
   await post('start', { stream });
-  await post('weather', { stream, path, ...fairWeather, card: 'PIN wanted' });
-  await post('ask', { stream, path, typed: `AT+CMEE=1\rAT+CPIN="${virtualPin}"\rAT+CCID\rAT+CSQ\r` });
+  await post('ask', { stream, path, typed: `AT+CMEE=1\rAT+CLCK="SC",1,"${virtualPin}"\rAT+CCID\rAT+CSQ\r` });
   const kept = await post<{ entry: string; text: string }>('keep', { stream, path });
   expect(kept.text).not.toContain(virtualPin);
   expect(readAnswer(kept.text).found.map(({ what }) => what)).toEqual(['card.number', 'signal.rssi']);
@@ -145,7 +144,10 @@ test('what is not running is told so; what is no station, path, event or conditi
     ['call', { stream, path, event: 'tamper' }, 409],
     ['call', { stream, path, event: 'flood' }, 400],
     ['start', { stream: 'people' }, 400],
-    ['weather', { stream, path, ...fairWeather, air: 'stormy' }, 400],
+    ['act', { act: { act: 'line', station: stream, plug: 'half' } }, 400],
+    ['act', { act: { act: 'answered', station: stream, answer: '"ACK"' } }, 400],
+    ['act', { act: 'wait' }, 400],
+    ['start', { stream, parts: ['roof'] }, 400],
   ] as const) {
     const response = await server.post(`/api/yard/${what}`, body);
     expect(response.status).toBe(status);
@@ -156,7 +158,7 @@ test('what is not running is told so; what is no station, path, event or conditi
 });
 test('an ethernet path has a unit and no modem', async () => {
   const { stream, path } = await server.station('7007');
-  expect(await post('start', { stream })).toMatchObject({ places: [{ conditions: null }] });
+  expect(await post('start', { stream })).toMatchObject({ places: [{ modem: false }] });
   expect(await post('ask', { stream, path, typed: 'ATI\r' })).toMatchObject({ answer: '' });
 });
 test('the yard’s own kinds and marks can’t be delivered by a person in its name', async () => {

@@ -1,45 +1,46 @@
 // [Y1] The yard: virtual equipment for stations, whose calls come over real sockets. It alone sets the mark 'simulated'.
 import { connect, type Socket } from 'node:net';
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { ElementId, Json, Stream, Ulid } from '@green-lamp/core/name';
 import { textOf, write } from '@green-lamp/core/journal';
+import type { Parsed } from '@green-lamp/core/problem';
 import { cutLines, readAnswer, writeLine } from '@green-lamp/core/wire';
 import {
-  callFrame,
-  type Conditions,
+  type Act,
+  type Dale,
+  daleView,
   type DeskSaid,
-  hearDesk,
+  faultsFor,
   greet,
-  hearModem,
   hearProgrammer,
   hearText,
-  modemFacts,
+  type Out,
+  type Outfit,
+  type Part,
+  practiceSpec,
   type Programmable,
   programmableUnit,
-  underConditions,
-  unitAccount,
-  type VirtualModem,
-  virtualModem,
-  type VirtualUnit,
-  virtualUnit,
+  type SentText,
+  specOf,
+  startAct,
+  type StationSpec,
+  stationView,
+  trace,
+  type World,
+  type WorldPath,
+  endings,
   type Woken,
   type YardEvent,
-  yardPaths,
+  type YardScenario,
+  type YardStation,
 } from '@green-lamp/core/yard';
 import { Blobs } from '../blobs/blobs.ts';
 import { Desk } from '../desk/desk.ts';
 import { MarkedSockets } from '../desk/marked.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock, Ids } from '../shell/clock.ts';
+import { RunningWorld, tickEvery } from './running-world.ts';
 
-type Place = {
-  readonly address: string;
-  unit: VirtualUnit;
-  modem: VirtualModem | null;
-  said: string;
-  /** What was written into the unit from afar since it was started. */
-  written: { readonly [key: string]: Json };
-};
 export type Tried = { readonly sent: string; readonly answer: string; readonly said: DeskSaid };
 export type PlaceView = {
   readonly path: ElementId;
@@ -47,17 +48,38 @@ export type PlaceView = {
   readonly account: string;
   readonly sequence: number;
   readonly clock: number;
-  readonly conditions: Conditions | null;
+  /** Whether a virtual modem belongs to the path. */
+  readonly modem: boolean;
 };
+export type FaultOffered = { readonly id: string; readonly area: string; readonly name: string };
+export type StationSeen = {
+  readonly station: YardStation;
+  readonly faults: readonly FaultOffered[];
+  /** What each modem's port has said lately. */
+  readonly heard: { readonly [modem: string]: string };
+};
+export type Called = { readonly tried: readonly Tried[]; readonly why: string | null };
 
 /** What a modem has answered and nobody has kept yet, at most; older lines go first. */
 const mostSaid = 200_000;
 const patience = 5000;
+const mostTexts = 50;
+/** The station under which the bench modem of the port runs; no stream has this name. */
+export const benchStation = 'bench';
+/** Invented; gives the bench modem its numbers. */
+const benchSeed = 41_111;
 
 @Injectable()
-export class Yard {
-  readonly #running = new Map<Stream, Map<ElementId, Place>>();
+export class Yard implements OnApplicationShutdown {
+  #made: RunningWorld | null = null;
+  #timer: NodeJS.Timeout | null = null;
   #addresses = 0;
+  /** By station and modem: what was said and not kept yet, and what was said lately. */
+  readonly #said = new Map<string, { unkept: string; lately: string }>();
+  readonly #carried = new Map<string, Tried[]>();
+  readonly #written = new Map<string, { readonly [key: string]: Json }>();
+  #texts: readonly SentText[] = [];
+  #hears: (bytes: string) => void = () => undefined;
 
   constructor(
     private readonly journal: Journal,
@@ -68,53 +90,108 @@ export class Yard {
     private readonly ids: Ids,
   ) {}
 
-  /** The running equipment of a station, or null where it stands still. */
-  view(stream: Stream): PlaceView[] | null {
-    const places = this.#running.get(stream);
-    if (places === undefined) return null;
-    return [...places].map(([path, { address, unit, modem }]) => ({ path, address, ...unit, conditions: modem?.conditions ?? null }));
+  /** Begins the world at the clock's time, with the bench modem in it. */
+  open(): void {
+    this.#made = new RunningWorld(
+      () => this.clock.now(),
+      (out) => {
+        this.#comes(out);
+      },
+      benchSeed,
+    );
+    this.act(startAct(practiceSpec({ id: benchStation, seed: benchSeed, carrier: 'Moorcell' })));
+    this.#timer = setInterval(() => {
+      this.#running.tick();
+    }, tickEvery);
+    this.#timer.unref();
+  }
+  get #running(): RunningWorld {
+    if (this.#made === null) throw new Error('the yard is not open');
+    return this.#made;
+  }
+  onApplicationShutdown(): void {
+    if (this.#timer !== null) clearInterval(this.#timer);
   }
 
-  async start(stream: Stream): Promise<void> {
+  /** The running equipment of a station by its paths, or null where it stands still. */
+  view(stream: Stream): PlaceView[] | null {
+    const outfit = this.#outfit(stream);
+    if (outfit === null) return null;
+    const { account, sequence, clock } = outfit.unit.caller;
+    return outfit.paths.map(({ id, address, modem }) => ({
+      path: id as ElementId,
+      address,
+      account,
+      sequence,
+      clock,
+      modem: modem !== null,
+    })); // made from the sheet's own paths
+  }
+  station(stream: string): StationSeen | null {
+    const { world } = this.#running;
+    const outfit = world.outfits[stream];
+    if (outfit === undefined) return null;
+    const heard = Object.keys(outfit.modems).map((id) => [id, this.#said.get(`${stream} ${id}`)?.lately ?? ''] as const);
+    return {
+      station: stationView(world, outfit, world.at),
+      faults: faultsFor(world, stream).map(({ id, area, name }) => ({ id, area, name })),
+      heard: Object.fromEntries(heard),
+    };
+  }
+  dale(): Dale {
+    const { world } = this.#running;
+    return daleView(world, world.at);
+  }
+  scenario(): YardScenario {
+    return this.#running.scenario('What was done in the yard');
+  }
+  /** Messages that virtual modems have sent to numbers outside of the yard, oldest first. */
+  get sent(): readonly SentText[] {
+    return this.#texts;
+  }
+
+  async spec(stream: Stream, parts: readonly Part[]): Promise<StationSpec> {
     const state = await this.journal.state(stream);
-    const places = yardPaths(state).map((path): [ElementId, Place] => {
-      const facts = modemFacts(state, path);
-      const modem = facts === null ? null : virtualModem(facts);
-      return [path, { address: this.#nextAddress(), unit: virtualUnit(unitAccount(state, path)), modem, said: '', written: {} }];
-    });
-    this.#running.set(stream, new Map(places));
+    return specOf(state, { id: stream, name: state.station?.name ?? '', parts, address: () => this.#nextAddress() });
+  }
+  async start(stream: Stream, parts: readonly Part[]): Promise<void> {
+    this.#written.delete(stream);
+    this.act(startAct(await this.spec(stream, parts)));
   }
   stop(stream: Stream): void {
-    this.#running.delete(stream);
+    this.act({ act: 'stop', station: stream });
   }
-  place(stream: Stream, path: string): Place | null {
-    return [...(this.#running.get(stream) ?? [])].find(([id]) => id === path)?.[1] ?? null;
+  act(act: Act | Json): Parsed<string | null> {
+    return this.#running.perform(act);
   }
-
-  weather(place: Place, conditions: Conditions): void {
-    if (place.modem !== null) place.modem = underConditions(place.modem, conditions);
-  }
-  setClock(place: Place, clock: number): void {
-    place.unit = { ...place.unit, clock };
+  place(stream: Stream, path: string): { readonly outfit: Outfit; readonly path: WorldPath } | null {
+    const outfit = this.#outfit(stream);
+    const found = outfit?.paths.find(({ id }) => id === path);
+    return outfit === null || found === undefined ? null : { outfit, path: found };
   }
 
-  /** Types into the modem's port and gives what it answers; the dialogue is remembered until it is kept. */
-  ask(place: Place, typed: string): string {
-    if (place.modem === null) return '';
-    const { modem, answer } = hearModem(place.modem, typed, this.clock.now());
-    place.modem = modem;
-    place.said = (place.said + answer).slice(-mostSaid);
-    return answer;
+  /** Types into the port of a path's modem and gives what it answers within a moment; what takes longer is heard later. */
+  async ask(stream: Stream, path: WorldPath, typed: string): Promise<string> {
+    if (path.modem === null) return '';
+    const key = `${stream} ${path.modem}`;
+    const before = this.#said.get(key)?.unkept.length ?? 0;
+    this.act({ act: 'port', station: stream, modem: path.modem, bytes: typed });
+    for (let waited = 0; waited < 3000 && this.#busy(stream, path.modem); waited += 100) await pause(100);
+    return this.#said.get(key)?.unkept.slice(before) ?? '';
+  }
+  unkept(stream: Stream, path: WorldPath): string {
+    return this.#said.get(`${stream} ${path.modem ?? ''}`)?.unkept ?? '';
   }
 
   /** Keeps what the modem has said since the last time, masked, as the yard's own entry; its id is what a reading then refers to. */
-  async keep(stream: Stream, path: ElementId, place: Place): Promise<{ entry: Ulid; text: string }> {
-    const { masked, lines, found, notUnderstood } = readAnswer(place.said);
-    place.said = '';
+  async keep(stream: Stream, path: WorldPath): Promise<{ entry: Ulid; text: string }> {
+    const said = this.#said.get(`${stream} ${path.modem ?? ''}`);
+    const { masked, lines, found, notUnderstood } = readAnswer(said?.unkept ?? '');
+    if (said !== undefined) said.unkept = '';
     const blob = await this.blobs.put(masked);
     if (!blob.ok) throw new Error('a masked text is not masked'); // mask is idempotent
     const data = {
-      path,
+      path: path.id as ElementId, // made from the sheet's own paths
       about: 'AT dialogue of the virtual modem',
       lines,
       found: found.length,
@@ -133,20 +210,25 @@ export class Yard {
     );
   }
 
-  /** Makes a call over the path's own address. Refused for its clock, the unit sets it by the desk's time and calls once more. */
-  async call(stream: Stream, path: ElementId, place: Place, event: YardEvent): Promise<Tried[]> {
-    const first = await this.#once(stream, path, place, event);
-    return first.said === 'NAK' ? [first, await this.#once(stream, path, place, event)] : [first];
-  }
-
-  async #once(stream: Stream, path: ElementId, place: Place, event: YardEvent): Promise<Tried> {
-    const frame = callFrame(place.unit, event, this.clock.now());
-    const socket = await this.#connect(place.address);
-    this.marked.put(place.address, socket.localPort ?? 0, { station: stream, path });
-    const answer = await exchange(socket, frame);
-    const { unit, said } = hearDesk(place.unit, answer, this.clock.now());
-    place.unit = unit;
-    return { sent: Buffer.from(frame).toString('latin1').trim(), answer: answer.trim(), said };
+  /** Lets the unit make an event and report it over a path; waits for how that went. Refused for its clock, it sets it by the desk's time and calls once more. */
+  async call(stream: Stream, path: WorldPath, event: YardEvent): Promise<Called> {
+    this.#carried.set(stream, []);
+    const done = this.act({ act: 'event', station: stream, event, over: path.id });
+    if (!done.ok) return { tried: [], why: 'That is no event of the unit.' };
+    if (done.value !== null) return { tried: [], why: done.value };
+    const n = this.#outfit(stream)?.unit.counted ?? 0;
+    const { world } = this.#running;
+    const outfit = this.#outfit(stream);
+    const way = outfit === null ? null : trace(world, outfit, path, world.at);
+    const until = this.clock.now() + (way?.ms ?? 0) + 4 * patience;
+    while (this.clock.now() < until) {
+      this.#running.tick();
+      const told = this.#outfit(stream)?.unit.told.findLast((one) => one.n === n && !one.said.startsWith('its clock'));
+      if (told !== undefined) break;
+      await pause(20);
+    }
+    const tried = this.#carried.get(stream) ?? [];
+    return { tried, why: tried.length > 0 || way?.why == null ? null : endings[way.why].words };
   }
 
   /** A text reaches the unit of a path. It judges word and sender; if it calls, it calls the desk's programming port at `port`, for which the text's address stands, and the session runs on by itself. */
@@ -158,15 +240,61 @@ export class Yard {
     const place = this.place(stream, path);
     const made = programmableUnit(await this.journal.state(stream), path, of.plain);
     if (place === null || made === null) return 'off';
-    const unit: Programmable = { ...made, values: { ...made.values, ...place.written } };
+    if (!textComes(this.#running.world, place)) return 'lost';
+    const unit: Programmable = { ...made, values: { ...made.values, ...this.#written.get(stream) } };
     const woken = hearText(unit, of);
     if (!woken.calls) return woken.why;
-    const socket = await this.#connect(place.address, of.port);
-    this.marked.put(place.address, socket.localPort ?? 0, { station: stream, path });
+    const socket = await this.#connect(place.path.address, of.port);
+    this.marked.put(place.path.address, socket.localPort ?? 0, { station: stream, path });
     programmed(socket, unit, (values) => {
-      place.written = values;
+      this.#written.set(stream, values);
     });
     return 'calls';
+  }
+
+  /** Whoever has the bench modem's port hears what it says. */
+  benchHears(hears: (bytes: string) => void): void {
+    this.#hears = hears;
+  }
+
+  #outfit(stream: string): Outfit | null {
+    return this.#running.world.outfits[stream] ?? null;
+  }
+  #busy(stream: string, modem: string): boolean {
+    return this.#outfit(stream)?.modems[modem]?.running != null;
+  }
+  #comes(out: Out): void {
+    switch (out.out) {
+      case 'bytes': {
+        if (out.station === benchStation) {
+          this.#hears(out.bytes);
+          return;
+        }
+        const key = `${out.station} ${out.modem}`;
+        const was = this.#said.get(key) ?? { unkept: '', lately: '' };
+        this.#said.set(key, { unkept: (was.unkept + out.bytes).slice(-mostSaid), lately: (was.lately + out.bytes).slice(-8000) });
+        return;
+      }
+      case 'text':
+        this.#texts = [...this.#texts, { to: out.to, text: out.text }].slice(-mostTexts);
+        return;
+      case 'call':
+        void this.#carry(out);
+    }
+  }
+  /** A call of the world is made over a real socket; what the desk answers goes back into the world. */
+  async #carry({ station, path, address, frame }: Extract<Out, { out: 'call' }>): Promise<void> {
+    let answer = '';
+    try {
+      const socket = await this.#connect(address);
+      this.marked.put(address, socket.localPort ?? 0, { station: station as Stream, path: path as ElementId }); // both were made from a station's sheet
+      answer = await exchange(socket, Buffer.from(frame, 'latin1'));
+    } catch {
+      answer = ''; // nobody listens: the unit hears nothing
+    }
+    const said = (['ACK', 'NAK', 'DUH'] as const).find((word) => answer.includes(`"${word}"`)) ?? 'nothing';
+    this.#carried.get(station)?.push({ sent: frame.trim(), answer: answer.trim(), said });
+    this.act({ act: 'answered', station, answer });
   }
 
   #connect(localAddress: string, port = this.desk.portOf('dc09')): Promise<Socket> {
@@ -183,6 +311,18 @@ export class Yard {
     return `127.0.7.${this.#addresses}`;
   }
 }
+
+const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+/** Whether a text by telephone comes to the card of a path now; a path without a card takes none, and the unit is then asked directly. */
+const textComes = (world: World, { outfit, path }: { outfit: Outfit; path: WorldPath }): boolean => {
+  const modem = path.modem === null ? undefined : outfit.modems[path.modem];
+  if (modem === undefined) return true;
+  const iccid = modem.slots[path.slot]?.card?.iccid;
+  const card = world.cards.find((one) => one.iccid === iccid);
+  return (
+    modem.slot === path.slot && modem.registration.is === 'on' && card !== undefined && !world.carriers[card.carrier].textsByPortalOnly
+  );
+};
 
 /** The unit's side of a session over a socket; what was written is told. */
 const programmed = (socket: Socket, start: Programmable, written: (values: Programmable['values']) => void): void => {

@@ -12,4 +12,4 @@ export { type Found, foundLabels, type FoundName } from './answer/found.ts';
 export { mask, maskText } from './answer/mask.ts';
 export { mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
 export { cmeErrors } from './at/errors.ts';
-export { type Technology, technologies } from './at/causes.ts';
+export { emmCauses, esmCauses, type Technology, technologies } from './at/causes.ts';

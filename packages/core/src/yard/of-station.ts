@@ -1,33 +1,193 @@
-// The virtual equipment of a station: a modem for each path that has a card, made from the sheet, and one unit with the desk's account.
+// The virtual equipment of a station, made from its sheet: its modems with their cards, its unit, its paths and its site, and what carriers, desk and portal know of them.
 import { type ElementId, isSettingKey, type Json, keyParts, plainText, type SettingKey, settingKey } from '../name/index.ts';
 import { elementsOf, type State, wanted } from '../journal/index.ts';
 import { asItRuns, asPlanned, inUse } from '../lamp/index.ts';
-import { bindingsOf, definitionOf, isSecret, strandOf } from '../sheet/index.ts';
+import { bindingsOf, definitionOf, isSecret, type PathUse, type Profile, shippedProfiles } from '../sheet/index.ts';
 import { luhnDigit } from '../sums/index.ts';
-import type { ModemFacts } from './modem.ts';
-import type { Programmable } from './programmed.ts';
+import { type Spot, spotOf, type YardRadio, yardRadios } from './air/index.ts';
+import { type AccessPoint, type CarrierName, carrierOf, carriers, isCarrierName, type Subscription } from './carrier/index.ts';
+import type { CardSpec, ModemSpec, StationSpec } from './spec.ts';
+import { type Programmable, type UnitKind, unitKinds, type Values } from './unit/index.ts';
+import { goodLink, type Part, type PathWay, pathWays, type SerialLink } from './world/index.ts';
 
 const seedOf = (text: string): number => Array.from(text).reduce((sum, char) => (Math.imul(sum, 31) + (char.codePointAt(0) ?? 0)) >>> 0, 7);
 const digits = (seed: number, n: number): string => Array.from({ length: n }, (_, i) => String((seed >>> (i % 24)) % 10)).join('');
+const withCheck = (number: string): string => `${number}${luhnDigit(number)}`;
 
-/** What the virtual modem of a path says of itself; what the sheet leaves open is invented, with right check digits. Null for a path without a card. */
-export const modemFacts = (state: State, path: ElementId): ModemFacts | null => {
-  const use = bindingsOf(asItRuns(state)).paths.find((one) => one.path === path);
-  if (use === undefined || !strandOf(use.kind).includes('Card')) return null;
-  const seed = seedOf(path);
-  const of = (holder: 'sim' | 'modem', element: ElementId | null, param: string, view = asPlanned(state)): string => {
-    const value: Json | undefined = element === null ? undefined : view.value(settingKey(holder, element, param));
-    return plainText(value ?? '');
+/** A value of an element: what stands on its device, else what is wanted; empty without one. */
+const valueOf = (state: State, key: SettingKey): string => {
+  const value: Json = asItRuns(state).value(key) ?? asPlanned(state).value(key) ?? null;
+  return isSecret(value) ? '' : plainText(value ?? '');
+};
+const plannedOf = (state: State, key: SettingKey): string => {
+  const value: Json = asPlanned(state).value(key) ?? null;
+  return isSecret(value) ? '' : plainText(value ?? '');
+};
+const adopted = (state: State, role: 'modem' | 'unit'): Profile | null => {
+  const pin = state.adopted[role];
+  return shippedProfiles.find(({ id }) => id === pin?.id) ?? null;
+};
+
+const states: { readonly [word: string]: Subscription['state'] } = {
+  ordered: 'not activated',
+  inactive: 'not activated',
+  suspended: 'suspended',
+  'used up': 'used up',
+};
+/** What the carrier knows of the card of a path. The carrier is the one that the sheet names, or whose number the card bears; what the sheet leaves open is invented, with right check digits. */
+const cardFor = (state: State, sim: ElementId, path: ElementId): CardSpec => {
+  const seed = seedOf(sim);
+  const of = (param: string): string => plannedOf(state, settingKey('sim', sim, param));
+  const iccidGiven = of('iccid').replace(/\D/g, '');
+  const named = of('carrier');
+  const known: CarrierName | null = isCarrierName(named) ? named : (carrierOf(of('home')) ?? carrierOf(iccidGiven.slice(2, 7)));
+  const carrier = known ?? 'Fellwave';
+  const { network, points } = carriers[carrier];
+  const address = plannedOf(state, settingKey('path', path, 'address'));
+  const apn = of('apn');
+  const sold: AccessPoint | undefined =
+    points.find((one) => one.apn === apn.toLowerCase()) ?? (known === null && apn !== '' ? undefined : points[0]);
+  const own: AccessPoint = {
+    apn,
+    gives: address === '' ? 'carrier NAT' : 'fixed',
+    inbound: address !== '',
+    nat: address === '' ? 300_000 : 0,
+    pool: '100.72.60',
+    user: '',
+    word: '',
   };
-  const card = `899990${digits(seed, 12)}`;
-  const imei = `35${digits(seed, 12)}`;
   return {
+    iccid: iccidGiven || withCheck(`89${network}${digits(seed, 11)}`),
+    imsi: of('imsi').replace(/\D/g, '') || `${network}${digits(seed, 10)}`,
+    carrier,
+    state: states[of('state')] ?? 'active',
+    points: [sold ?? own],
+    address,
+    number: of('number') || `+4477009${String(seed % 100_000).padStart(5, '0')}`,
+  };
+};
+
+const listed = (text: string): string[] => text.split(/[,;\s]+/).filter((one) => one !== '');
+const everyBand = ['B1', 'B3', 'B8', 'B20', 'B28', 'n78'];
+const radiosIn = (words: readonly string[]): YardRadio[] =>
+  yardRadios.filter((radio) => words.some((word) => word.toLowerCase() === radio.toLowerCase()));
+
+type Used = { readonly path: PathUse; readonly card: CardSpec };
+/** The virtual modem that some paths share, each with its card in a slot of its own. */
+const modemFor = (state: State, id: string, uses: readonly Used[]): ModemSpec => {
+  const element = uses[0]?.path.modem ?? null;
+  const of = (param: string): string => (element === null ? '' : valueOf(state, settingKey('modem', element, param)));
+  const profile = adopted(state, 'modem');
+  const seed = seedOf(id);
+  const bands = listed(of('bands'));
+  const radios = [radiosIn(listed(of('radios'))), radiosIn(profile?.radios ?? [])].find((some) => some.length > 0);
+  const sim = uses[0]?.path.sim ?? null;
+  const stands = sim === null ? '' : valueOf(state, settingKey('sim', sim, 'apn'));
+  const sold = uses[0]?.card.points[0];
+  return {
+    id,
+    imei: of('imei').replace(/\D/g, '') || withCheck(`35${digits(seed, 12)}`),
     seed,
-    iccid: of('sim', use.sim, 'iccid') || `${card}${luhnDigit(card)}`,
-    imsi: of('sim', use.sim, 'imsi') || `99905${digits(seed, 10)}`,
-    imei: of('modem', use.modem, 'imei') || `${imei}${luhnDigit(imei)}`,
-    apn: of('sim', use.sim, 'apn', asItRuns(state)),
-    address: `100.72.${seed % 200}.${(seed >>> 8) % 200}`,
+    bands: bands.length > 0 ? bands : (profile?.bands ?? everyBand),
+    radios: radios ?? [...yardRadios],
+    boot: profile?.boot ?? 60_000,
+    refresh: 2000,
+    slots: Math.max(1, uses.length, profile?.slots?.length ?? 1),
+    cards: uses.map(({ card }) => card),
+    apn: stands || (sold?.apn ?? ''),
+    type: sold?.gives === 'IPv6' ? 'IPV6' : 'IP',
+    user: sold?.user ?? '',
+    word: sold?.word ?? '',
+    roaming: sim === null || asItRuns(state).value(settingKey('sim', sim, 'roaming')) !== false,
+    ...linkFor(state, element),
+  };
+};
+
+const linkFor = (state: State, modem: ElementId | null): Omit<SerialLink, 'cable'> => {
+  const link = bindingsOf(asItRuns(state)).links.find((one) => one.modem === modem && modem !== null);
+  const of = (param: string, usual: string): string =>
+    link === undefined ? usual : valueOf(state, settingKey('link', link.link, param)) || usual;
+  const speed = of('unitSpeed', goodLink.unitSpeed);
+  const frame = of('unitFrame', goodLink.unitFrame);
+  const idle = modem === null ? '' : valueOf(state, settingKey('modem', modem, 'idleLimit'));
+  return {
+    unitSpeed: speed,
+    modemSpeed: of('modemSpeed', speed),
+    unitFrame: frame,
+    modemFrame: of('modemFrame', frame),
+    idle: Number(idle) > 0 ? Number(idle) : goodLink.idle,
+  };
+};
+
+const wayOf = (kind: string | null): PathWay => pathWays.find((way) => way === kind) ?? 'ethernet';
+const kindOf = (state: State): UnitKind =>
+  unitKinds.find((kind) => kind === adopted(state, 'unit')?.kind || kind === adopted(state, 'modem')?.kind) ?? 'reporting module';
+
+/** The values that stand on the unit, or are wanted where nothing stands yet, by the keys of their definitions. */
+const unitValues = (state: State, unit: ElementId | null): Values => {
+  const keys = [...new Set([...Object.keys(state.settings), ...Object.keys(state.device)])].filter(
+    (key): key is SettingKey => isSettingKey(key) && keyParts(key).element === unit && keyParts(key).definition.startsWith('unit.'),
+  );
+  return Object.fromEntries(
+    keys.flatMap((key) => ((value) => (value === '' ? [] : [[keyParts(key).definition, value] as const]))(valueOf(state, key))),
+  );
+};
+
+/** What the virtual equipment of a station is made from, by its sheet. `address` gives each path its own address on this computer. */
+export const specOf = (
+  state: State,
+  of: { id: string; name: string; parts: readonly Part[]; address: (path: ElementId) => string },
+): StationSpec => {
+  const uses = inUse({ state, bindings: bindingsOf(asItRuns(state)) });
+  const cards = new Map<ElementId, CardSpec>();
+  for (const use of uses)
+    if (use.kind === 'cellular' || use.kind === 'text') cards.set(use.path, cardFor(state, use.sim ?? use.path, use.path));
+  const modemId = (use: PathUse): string | null => (cards.has(use.path) ? (use.modem ?? use.path) : null);
+  const usesOf = (id: string): Used[] => {
+    const seen = new Set<string>();
+    return uses.flatMap((path) => {
+      const card = cards.get(path.path);
+      if (card === undefined || modemId(path) !== id || seen.has(card.iccid)) return [];
+      seen.add(card.iccid);
+      return [{ path, card }];
+    });
+  };
+  const ids = [...new Set(uses.flatMap((use) => modemId(use) ?? []))];
+  const unit = uses[0]?.unit ?? elementsOf(state, 'unit')[0]?.id ?? null;
+  const values = unitValues(state, unit);
+  const account = uses[0] === undefined ? (values['unit.account'] ?? '') : unitAccount(state, uses[0].path);
+  const kind = kindOf(state);
+  const seed = seedOf(of.id);
+  const [receiver] = elementsOf(state, 'receiver');
+  const truth = (param: string): string => (receiver === undefined ? '' : plannedOf(state, settingKey('receiver', receiver.id, param)));
+  const { at, behind } = spotOf(of.name, seed);
+  const least = Number(values['unit.supplyLeast'] ?? 0);
+  return {
+    id: of.id,
+    name: of.name,
+    seed,
+    east: at.east,
+    north: at.north,
+    behind,
+    parts: of.parts,
+    kind,
+    serial: (values['unit.serial'] ?? '').toLowerCase() || `gl${digits(seed, 8)}`,
+    values: { 'unit.account': account, ...values },
+    textsTo: elementsOf(state, 'number').map(({ id }) => plannedOf(state, settingKey('number', id, 'number'))),
+    modems: ids.map((id) => modemFor(state, id, usesOf(id))),
+    paths: uses.map((use) => {
+      const modem = modemId(use);
+      const iccid = cards.get(use.path)?.iccid;
+      const slot = modem === null ? 0 : usesOf(modem).findIndex(({ card }) => card.iccid === iccid);
+      const label = elementsOf(state, 'path').find(({ id }) => id === use.path)?.label ?? use.path;
+      return { id: use.path, label, way: wayOf(use.kind), modem: modem ?? '', slot: Math.max(0, slot), address: of.address(use.path) };
+    }),
+    probes: uses.some((use) => /ping|lookup/.test(valueOf(state, settingKey('path', use.path, 'probe')))),
+    least: least > 0 && least < 12_000 ? least : 9000,
+    deskHost: truth('host'),
+    deskPort: truth('port'),
+    deskAccount: truth('account'),
+    claimCode: ['bus bridge', 'long-range gateway'].includes(kind) ? `GL-${digits(seed, 6)}` : '',
   };
 };
 
@@ -38,6 +198,9 @@ export const unitAccount = (state: State, path: ElementId): string => {
   const [receiver] = elementsOf(state, 'receiver');
   return own || (receiver === undefined ? '' : plainText(wanted(state, settingKey('receiver', receiver.id, 'account')) ?? ''));
 };
+
+/** Where a station stands in the dale, whether its equipment runs or not. */
+export const placeOf = (name: string, id: string): Spot => spotOf(name, seedOf(id)).at;
 
 /** Paths over which the yard can call: those in use. */
 export const yardPaths = (state: State): ElementId[] => inUse({ state, bindings: bindingsOf(asItRuns(state)) }).map(({ path }) => path);

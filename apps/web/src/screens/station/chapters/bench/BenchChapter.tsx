@@ -169,7 +169,7 @@ const Asking = ({
   const [busy, setBusy] = useState(false);
   const places = useYard((yard) => yard.places[station.stream]);
   useEffect(() => void lookAtYard(station.stream), [station.stream]);
-  const virtual = places?.find((place) => place.path === path && place.conditions !== null);
+  const virtual = places?.find((place) => place.path === path && place.modem);
   const read = async (): Promise<void> => {
     setBusy(true);
     try {

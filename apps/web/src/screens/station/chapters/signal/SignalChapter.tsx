@@ -67,7 +67,7 @@ const Start = ({ station, path, radioFor }: { station: Station; path: ElementId;
   const [every, setEvery] = useState('1');
   const places = useYard((yard) => yard.places[station.stream]);
   useEffect(() => void lookAtYard(station.stream), [station.stream]);
-  const virtual = places?.some((place) => place.path === path && place.conditions !== null) === true;
+  const virtual = places?.some((place) => place.path === path && place.modem) === true;
   const { time, fresh } = station.rules.house.hold;
   const start = (): void => {
     setHold(station.stream, { path, radio, source, start: deviceNow(), every: Number(every) * 1000, samples: [], text: '' });

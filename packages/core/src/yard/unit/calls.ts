@@ -1,6 +1,6 @@
-// A virtual reporting unit that speaks DC-09: it numbers its calls, keeps a number until it is answered, and sets its clock where the desk tells it the time.
-import { type Instant, instant } from '../quantity/index.ts';
-import { parseTimestamp, writeFrame } from '../wire/index.ts';
+// How a virtual unit reports: by DC-09, numbered, with its own clock; and what it makes of the desk's answer.
+import { type Instant, instant } from '../../quantity/index.ts';
+import { parseTimestamp, writeFrame } from '../../wire/index.ts';
 
 export const yardEvents = [
   { what: 'tamper', label: 'The case is opened', id: 'ADM-CID', data: '1137 01 001' },
@@ -14,24 +14,32 @@ export const yardEvents = [
 ] as const;
 export type YardEvent = (typeof yardEvents)[number]['what'];
 export const isYardEvent = (value: unknown): value is YardEvent => yardEvents.some(({ what }) => what === value);
+/** An event of an input: its zone, and whether it is the alarm or its end (Contact ID 130). */
+export type InputEvent = { readonly zone: number; readonly rest: boolean };
+export type UnitEvent = YardEvent | InputEvent;
 
-export type VirtualUnit = {
+export type Caller = {
   readonly account: string;
   /** The number of the call that is not answered yet. */
   readonly sequence: number;
   /** Its clock less the true time, ms. */
   readonly clock: number;
 };
-export const virtualUnit = (account: string, clock = 0): VirtualUnit => ({ account, sequence: 1, clock });
+export const newCaller = (account: string, clock = 0): Caller => ({ account, sequence: 1, clock });
+
+const contentOf = (event: UnitEvent): { id: string; data: string | null } =>
+  typeof event === 'string'
+    ? (yardEvents.find(({ what }) => what === event) ?? yardEvents[0])
+    : { id: 'ADM-CID', data: `${event.rest ? 3 : 1}130 01 ${String(event.zone).padStart(3, '0')}` };
 
 /** The frame of an event; NULL carries sequence 0000. */
-export const callFrame = ({ account, sequence, clock }: VirtualUnit, event: YardEvent, now: Instant): Uint8Array => {
-  const of = yardEvents.find(({ what }) => what === event) ?? yardEvents[0];
+export const callFrame = ({ account, sequence, clock }: Caller, event: UnitEvent, now: Instant): Uint8Array => {
+  const { id, data } = contentOf(event);
   return writeFrame({
-    id: of.id,
-    sequence: of.data === null ? '0000' : String(sequence).padStart(4, '0'),
+    id,
+    sequence: data === null ? '0000' : String(sequence).padStart(4, '0'),
     account,
-    data: of.data === null ? '' : `#${account}|${of.data}`,
+    data: data === null ? '' : `#${account}|${data}`,
     at: instant(now + clock),
   });
 };
@@ -39,7 +47,7 @@ export const callFrame = ({ account, sequence, clock }: VirtualUnit, event: Yard
 export type DeskSaid = 'ACK' | 'NAK' | 'DUH' | 'nothing';
 
 /** What the unit makes of the desk's answer: after ACK the next number (9999 is followed by 1; NULL carries 0000 and counts nothing); after NAK the desk's time. */
-export const hearDesk = (unit: VirtualUnit, answer: string, now: Instant): { unit: VirtualUnit; said: DeskSaid } => {
+export const hearDesk = (unit: Caller, answer: string, now: Instant): { unit: Caller; said: DeskSaid } => {
   const [, id = '', number = ''] = /"(ACK|NAK|DUH)"(\d{4})?/.exec(answer) ?? [];
   if (id === 'NAK') {
     const time = parseTimestamp(/_([\d:,-]{19})/.exec(answer)?.[1] ?? '');

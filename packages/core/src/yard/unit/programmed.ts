@@ -1,6 +1,6 @@
 // The unit's side of remote programming: it takes a text, judges word and sender, calls, and answers to the programmer line by line.
-import type { Json } from '../name/index.ts';
-import { type ProgrammingLine, readLine, maySay } from '../wire/index.ts';
+import type { Json } from '../../name/index.ts';
+import { type ProgrammingLine, readLine, maySay } from '../../wire/index.ts';
 
 /** What the unit itself holds: what was typed into it once, right or wrong. */
 export type Programmable = {
@@ -17,7 +17,7 @@ export type Programmable = {
 
 export type Woken =
   | { readonly calls: true; readonly host: string; readonly port: number }
-  | { readonly calls: false; readonly why: 'off' | 'sender' | 'word' | 'form' };
+  | { readonly calls: false; readonly why: 'off' | 'sender' | 'word' | 'form' | 'lost' };
 
 /** What a unit does with a text: `WORD host:port` from somebody who may. To anything else it keeps silent, as such units do; `why` is for the yard's screen only. */
 export const hearText = ({ remoteOn, word, numbers }: Programmable, { from, text }: { from: string; text: string }): Woken => {
@@ -34,6 +34,7 @@ export const wokenWords: { readonly [W in Extract<Woken, { calls: false }>['why'
   off: 'Remote programming is switched off on the unit: no text starts anything.',
   sender: 'The sender is not on the unit’s list of numbers.',
   word: 'The start word is not the one that stands on the unit.',
+  lost: 'The text does not come to the card: its modem is not registered, or the carrier takes texts from its portal only.',
   form: 'The text has not the form that the unit takes: word, blank, address, colon, port.',
 };
 

@@ -1,0 +1,167 @@
+// The virtual modems of a station: what each thinks, its card and aerials in the hand, and its port.
+import { useEffect, useRef, useState } from 'react';
+import { type ElementId, isStream } from '@green-lamp/core/name';
+import { aerials, type ModemView } from '@green-lamp/core/yard';
+import { CautionNote } from '../../parts/CautionNote.tsx';
+import { Choose } from '../../parts/Field.tsx';
+import { Empty } from '../../parts/State.tsx';
+import { tell } from '../../store/live.ts';
+import { askModem } from '../../store/yard.ts';
+import { Does, Mono, Rows, usePart, useShown } from './world.tsx';
+
+const Terminal = ({ modem, heard }: { modem: string; heard: string }) => {
+  const { real, station, seen, act } = useShown();
+  const [typed, setTyped] = useState('');
+  const end = useRef<HTMLPreElement>(null);
+  useEffect(() => {
+    end.current?.scrollTo({ top: end.current.scrollHeight });
+  }, [heard]);
+  const path = seen.station.paths.find((one) => one.modem === modem)?.id;
+  const send = (): void => {
+    const line = `${typed}\r`;
+    if (real && isStream(station) && path !== undefined)
+      void askModem(station, path as ElementId, line).catch(tell); // made from the sheet's own paths
+    else act({ act: 'port', station, modem, bytes: line });
+    setTyped('');
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      <pre
+        ref={end}
+        className="mono h-44 overflow-y-auto border border-rule-2 bg-slip p-2 whitespace-pre-wrap"
+        tabIndex={0}
+        aria-label="What the virtual modem answered"
+        aria-live="polite"
+      >
+        {heard === '' ? 'Nothing asked yet.' : heard.replaceAll('\r', '')}
+      </pre>
+      <form
+        className="flex gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          send();
+        }}
+      >
+        <input
+          className="input mono"
+          aria-label="Command to the virtual modem"
+          value={typed}
+          spellCheck={false}
+          autoComplete="off"
+          placeholder="AT+CSQ"
+          onChange={({ target }) => {
+            setTyped(target.value);
+          }}
+        />
+        <button type="submit" className="button">
+          Ask
+        </button>
+      </form>
+    </div>
+  );
+};
+
+const aerialWords = { right: 'right', 'wrong band': 'for another band', 'other socket': 'on another socket', none: 'none' } as const;
+const InHand = ({ modem }: { modem: ModemView }) => {
+  const { station, act } = useShown();
+  const of = { station, modem: modem.id };
+  const aerial = (socket: 'main' | 'diversity') => (
+    <div className="w-44">
+      <Choose
+        label={socket === 'main' ? 'Aerial on main' : 'Aerial on second'}
+        value={modem.aerials[socket]}
+        of={aerials.map((value) => ({ value, label: aerialWords[value] }))}
+        change={(value) => act({ act: 'aerial', ...of, change: { [socket]: value } })}
+      />
+    </div>
+  );
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex flex-wrap gap-2">
+        <Does act={{ act: 'modem-power', ...of, on: modem.power === 'no power' }}>
+          {modem.power === 'no power' ? 'Give the modem power' : 'Take the modem’s power'}
+        </Does>
+        {modem.slots.map((slot, i) => (
+          <div key={i} role="group" aria-label={`Slot ${i + 1}`} className="flex flex-wrap items-center gap-2 border-l border-rule-2 pl-2">
+            <span>
+              Slot {i + 1}
+              {i === modem.slot ? ', in use' : ''}:{' '}
+              {slot.iccid === '' ? 'empty' : slot.turned ? 'card turned' : slot.seated ? 'card in' : 'card half in'}
+            </span>
+            {slot.iccid !== '' && (
+              <>
+                <Does act={{ act: 'card', ...of, slot: i, change: { turned: !slot.turned } }}>Turn the card</Does>
+                <Does act={{ act: 'card', ...of, slot: i, change: { seated: !slot.seated } }}>
+                  {slot.seated ? 'Pull it half out' : 'Push it home'}
+                </Does>
+              </>
+            )}
+            {i !== modem.slot && <Does act={{ act: 'slot', ...of, use: i }}>Use this slot</Does>}
+          </div>
+        ))}
+      </div>
+      <CautionNote of="aerial" />
+      <div className="flex flex-wrap gap-3">
+        {aerial('main')}
+        {aerial('diversity')}
+        <div className="w-44">
+          <Choose
+            label="Serial cable to the unit"
+            value={modem.link.cable}
+            of={['right', 'crossed', 'out'].map((value) => ({ value, label: value }))}
+            change={(value) => act({ act: 'link', ...of, change: { cable: value } })}
+          />
+        </div>
+      </div>
+    </div>
+  );
+};
+
+const thinks = (modem: ModemView): readonly (readonly [string, React.ReactNode])[] => [
+  ['Power', modem.power],
+  ['Card', `${modem.card}${modem.pinTries === null ? '' : `, ${modem.pinTries} PIN tries left`}`],
+  ['Registration', modem.asleep ? `${modem.registration}; asleep` : modem.registration],
+  ['Last cause', modem.cause === '' ? 'none' : modem.cause],
+  ['Cell', modem.cell === null ? 'none' : `${modem.cell.carrier}, ${modem.cell.radio} on ${modem.cell.band}, mast ${modem.cell.mast}`],
+  [
+    'Level',
+    modem.level === null ? 'none' : <Mono>{`${modem.level.rsrp} dBm · quality ${modem.level.rsrq} dB · SINR ${modem.level.sinr} dB`}</Mono>,
+  ],
+  [
+    'Session',
+    modem.sessions.length === 0 ? 'none' : <Mono>{modem.sessions.map(({ apn, address }) => `${apn} ${address}`).join(', ')}</Mono>,
+  ],
+  [
+    'Told',
+    <Mono key="told">{`APN ${modem.told.apn === '' ? 'none' : modem.told.apn}, mode ${modem.told.mode}, roaming ${modem.told.roaming ? 'on' : 'off'}`}</Mono>,
+  ],
+  [
+    'Indicators',
+    modem.lights.length === 0 ? 'all dark' : modem.lights.map(({ place, colour, rhythm }) => `${place}: ${colour}, ${rhythm}`).join('; '),
+  ],
+];
+
+export const ModemPart = () => {
+  const { seen } = useShown();
+  if (!usePart('modem')) return <Empty>The modem of this station is real: the yard leaves it alone.</Empty>;
+  if (seen.station.modems.length === 0) return <Empty>No path of this station has a modem.</Empty>;
+  return (
+    <div className="flex flex-col gap-5">
+      {seen.station.modems.map((modem) => (
+        <section key={modem.id} aria-label={`Modem ${modem.id}`} className="grid gap-4 border-t-2 border-rule-2 pt-2 xl:grid-cols-2">
+          <div>
+            <h3 className="font-bold">What the modem thinks{modem.busy === null ? '' : ` · it is busy: ${modem.busy}`}</h3>
+            <Rows label="What the modem thinks" of={thinks(modem)} />
+          </div>
+          <div className="flex flex-col gap-2">
+            <h3 className="font-bold">Its port</h3>
+            <Terminal modem={modem.id} heard={seen.heard[modem.id] ?? ''} />
+          </div>
+          <div className="xl:col-span-2">
+            <InHand modem={modem} />
+          </div>
+        </section>
+      ))}
+    </div>
+  );
+};

@@ -1,0 +1,2 @@
+export * from './dale.ts';
+export * from './level.ts';

@@ -1,0 +1,3 @@
+export * from './office.ts';
+export * from './portal.ts';
+export * from './site.ts';

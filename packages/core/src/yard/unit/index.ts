@@ -1,0 +1,6 @@
+export * from './calls.ts';
+export * from './kinds.ts';
+export * from './local.ts';
+export * from './programmed.ts';
+export * from './setup.ts';
+export * from './unit.ts';
