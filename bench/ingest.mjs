@@ -18,6 +18,7 @@ const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')],
     GREENLAMP_LINE_PORT: '0',
     GREENLAMP_DC09_PORT: '0',
     GREENLAMP_MODEM_PORT: '0',
+    GREENLAMP_MODBUS_PORT: '0',
   },
   stdio: ['ignore', 'pipe', 'inherit'],
 });

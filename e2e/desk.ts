@@ -38,6 +38,7 @@ export class Desk {
       GREENLAMP_DC09_PORT: String(this.dc09Port),
       GREENLAMP_MODEM_PORT: String(this.modemPort),
       GREENLAMP_PROGRAMMING_PORT: '0',
+      GREENLAMP_MODBUS_PORT: '0',
       ...this.env,
     };
     const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });

@@ -37,6 +37,7 @@ import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
+import { ModbusPort } from './yard/modbus-port.ts';
 import { ModemPort } from './yard/modem-port.ts';
 import { Yard } from './yard/yard.ts';
 import { YardModule } from './yard/yard.module.ts';
@@ -111,7 +112,13 @@ const servePage = (app: NestExpressApplication, web: string): void => {
   });
 };
 
-export type Running = { readonly app: NestExpressApplication; readonly web: string; readonly desk: Desk; readonly modemPort: number };
+export type Running = {
+  readonly app: NestExpressApplication;
+  readonly web: string;
+  readonly desk: Desk;
+  readonly modemPort: number;
+  readonly modbusPort: number;
+};
 
 export const start = async (env: Env): Promise<Running> => {
   const database = await Database.open(env);
@@ -164,10 +171,12 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   app.get(Yard).open();
   const modem = app.get(ModemPort);
   await modem.open(env.modemPort);
+  const modbus = app.get(ModbusPort);
+  await modbus.open(env.modbusPort);
   if (env.demo) await app.get(Demo).play(clock.now());
   await app.get(Publish).shipped();
   const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
   caching.unref();
   await app.init();
-  return { app, web: await listen(app.getHttpServer(), env), desk, modemPort: modem.port };
+  return { app, web: await listen(app.getHttpServer(), env), desk, modemPort: modem.port, modbusPort: modbus.port };
 };

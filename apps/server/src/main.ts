@@ -5,11 +5,12 @@ import { Vault } from './secrets/vault.ts';
 import { readEnv, StartError } from './shell/env.ts';
 
 const main = async (): Promise<void> => {
-  const { app, web, desk, modemPort } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
+  const { app, web, desk, modemPort, modbusPort } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
   if (process.argv.includes('--rotate-keys')) console.log(`Keys         new; ${await app.get(Vault).rotate()} secrets were sealed again`);
   console.log(`Green Lamp   ${web}`);
   for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
+  console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);
 };
 
 main().catch((error: unknown) => {

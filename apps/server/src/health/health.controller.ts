@@ -2,18 +2,28 @@ import { Controller, Get } from '@nestjs/common';
 import { Desk } from '../desk/desk.ts';
 import type { ListenerState } from '../desk/listeners/tcp.listener.ts';
 import { May } from '../shell/may.ts';
+import { ModbusPort } from '../yard/modbus-port.ts';
 import { ModemPort } from '../yard/modem-port.ts';
+
+type Simulated = { readonly port: number; readonly simulated: true };
 
 @Controller('api')
 export class HealthController {
   constructor(
     private readonly desk: Desk,
     private readonly modem: ModemPort,
+    private readonly modbus: ModbusPort,
   ) {}
 
   @May('health.read')
   @Get('health')
-  health(): { state: 'up'; listeners: readonly ListenerState[]; modem: { port: number; simulated: true } } {
-    return { state: 'up', listeners: this.desk.listeners, modem: { port: this.modem.port, simulated: true } };
+  health(): { state: 'up'; listeners: readonly ListenerState[]; modem: Simulated; modbus: Simulated } {
+    const { modem, modbus } = this;
+    return {
+      state: 'up',
+      listeners: this.desk.listeners,
+      modem: { port: modem.port, simulated: true },
+      modbus: { port: modbus.port, simulated: true },
+    };
   }
 }

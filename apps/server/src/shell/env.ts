@@ -9,6 +9,8 @@ export type Env = {
   readonly dc09Port: number;
   /** The yard's bench modem as a raw byte stream; on loopback only. */
   readonly modemPort: number;
+  /** The instrument of the yard's bench logger, as Modbus over TCP; on loopback only. */
+  readonly modbusPort: number;
   /** Opened for a session only. */
   readonly programmingPort: number;
   readonly data: string;
@@ -50,6 +52,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     linePort: port('GREENLAMP_LINE_PORT', env['GREENLAMP_LINE_PORT'], 4110),
     dc09Port: port('GREENLAMP_DC09_PORT', env['GREENLAMP_DC09_PORT'], 4109),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
+    modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),
     data,
     keys,

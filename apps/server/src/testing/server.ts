@@ -31,6 +31,7 @@ export class TestServer {
       dc09Port: 0,
       programmingPort: 0,
       modemPort: 0,
+      modbusPort: 0,
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),

@@ -4,7 +4,7 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { ElementId, Json, Stream, Ulid } from '@green-lamp/core/name';
 import { textOf, write } from '@green-lamp/core/journal';
 import type { Parsed } from '@green-lamp/core/problem';
-import { cutLines, readAnswer, writeLine } from '@green-lamp/core/wire';
+import { cutLines, type ModbusDevice, readAnswer, writeLine } from '@green-lamp/core/wire';
 import {
   type Act,
   type Dale,
@@ -14,6 +14,7 @@ import {
   greet,
   hearProgrammer,
   hearText,
+  instrumentOf,
   type Out,
   type Outfit,
   type Part,
@@ -99,7 +100,7 @@ export class Yard implements OnApplicationShutdown {
       },
       benchSeed,
     );
-    this.act(startAct(practiceSpec({ id: benchStation, seed: benchSeed, carrier: 'Moorcell' })));
+    this.act(startAct(practiceSpec({ id: benchStation, seed: benchSeed, carrier: 'Moorcell', kind: 'logger' })));
     this.#timer = setInterval(() => {
       this.#running.tick();
     }, tickEvery);
@@ -252,6 +253,13 @@ export class Yard implements OnApplicationShutdown {
     return 'calls';
   }
 
+  /** The bench logger's instrument as a Modbus device; null while nothing of it can be read. */
+  instrument(): ModbusDevice | null {
+    const { world } = this.#running;
+    const bench = world.outfits[benchStation];
+    return bench?.unit.side == null ? null : instrumentOf(bench.unit.side, bench.seed, world.at);
+  }
+
   /** Whoever has the bench modem's port hears what it says. */
   benchHears(hears: (bytes: string) => void): void {
     this.#hears = hears;
@@ -277,6 +285,9 @@ export class Yard implements OnApplicationShutdown {
       }
       case 'text':
         this.#texts = [...this.#texts, { to: out.to, text: out.text }].slice(-mostTexts);
+        return;
+      case 'webhook':
+        void tellWebhook(out.to, out.body);
         return;
       case 'call':
         void this.#carry(out);
@@ -313,6 +324,14 @@ export class Yard implements OnApplicationShutdown {
 }
 
 const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+/** The portal's word goes to this computer only: nothing of the yard leaves it. Who does not listen misses it, as with any webhook. */
+const tellWebhook = async (to: string, body: string): Promise<void> => {
+  const url = URL.parse(to);
+  if (url === null || url.protocol !== 'http:' || !/^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/.test(url.hostname)) return;
+  await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(patience) }).catch(
+    () => undefined,
+  );
+};
 /** Whether a text by telephone comes to the card of a path now; a path without a card takes none, and the unit is then asked directly. */
 const textComes = (world: World, { outfit, path }: { outfit: Outfit; path: WorldPath }): boolean => {
   const modem = path.modem === null ? undefined : outfit.modems[path.modem];

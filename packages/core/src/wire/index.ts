@@ -6,6 +6,7 @@ export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame,
 export { ears, isListenerKind, type ListenerKind, listenerKinds, listenerWords, whyWords } from './listeners.ts';
 export * from './programming/lines.ts';
 export * from './programming/session.ts';
+export * from './modbus/modbus.ts';
 export * from './sealed/box.ts';
 export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName } from './answer/found.ts';

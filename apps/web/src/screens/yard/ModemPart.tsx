@@ -128,6 +128,14 @@ const thinks = (modem: ModemView): readonly (readonly [string, React.ReactNode])
     modem.level === null ? 'none' : <Mono>{`${modem.level.rsrp} dBm · quality ${modem.level.rsrq} dB · SINR ${modem.level.sinr} dB`}</Mono>,
   ],
   [
+    'Also heard',
+    modem.neighbours.length === 0 ? (
+      'nothing'
+    ) : (
+      <Mono key="also">{modem.neighbours.map(({ carrier, radio, band, rsrp }) => `${carrier} ${radio} ${band} ${rsrp}`).join(', ')}</Mono>
+    ),
+  ],
+  [
     'Session',
     modem.sessions.length === 0 ? 'none' : <Mono>{modem.sessions.map(({ apn, address }) => `${apn} ${address}`).join(', ')}</Mono>,
   ],

@@ -1,5 +1,6 @@
 // What hangs on a unit: local radio devices and contacts, and a serial, CAN or Modbus side.
-import { type Instant } from '../../quantity/index.ts';
+import type { Instant } from '../../quantity/index.ts';
+import type { ModbusDevice } from '../../wire/index.ts';
 import { noise } from '../noise.ts';
 
 export type LocalDevice = {
@@ -82,3 +83,14 @@ export const busValue = (bus: BusSide, seed: number, at: Instant): number => {
   const step = bus.stuck ? 0 : Math.floor(at / 60_000);
   return 40 + Math.round(noise(seed, step) * 40);
 };
+
+/** The instrument as a Modbus device: input register 0 its value, 1 its kind; holding registers 0 to 9 for settings. Null while it cannot be read. */
+export const instrumentOf = (side: BusSide, seed: number, at: Instant): ModbusDevice | null =>
+  busFault(side) === null
+    ? {
+        address: side.address.switched,
+        input: [busValue(side, seed, at), 417],
+        holding: Array.from({ length: 10 }, () => 0),
+        coils: [true, false, false, false, false, false, false, false],
+      }
+    : null;

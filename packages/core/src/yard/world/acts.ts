@@ -432,6 +432,8 @@ export const acts = {
     ...world,
     portal: withDevice(world.portal, id, { hangs: what === '' ? null : what }),
   })),
+  /** Where the portal tells what it hears; empty: nowhere. */
+  webhook: act({ to: isText(200) }, null, (world, { to }) => ({ ...world, portal: { ...world.portal, webhook: to } })),
   plant: act({ station, fault: isText(60) }, null, (world, { station: id, fault }, at) =>
     faultNamed(fault) === null ? refused('There is no such fault.') : plantFault(world, { fault, station: id, blind: false }, at),
   ),

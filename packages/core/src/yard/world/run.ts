@@ -2,7 +2,7 @@
 import { type Instant, instant } from '../../quantity/index.ts';
 import { clockWindow, writeFrame } from '../../wire/index.ts';
 import { textArrives } from '../carrier/index.ts';
-import { deliverText, modemDue, powerOff, powerOn, restart, runModem } from '../modem/index.ts';
+import { cardTouched, deliverText, modemDue, powerOff, powerOn, restart, runModem } from '../modem/index.ts';
 import { batteryEnds, portalHears } from '../site/index.ts';
 import {
   busFault,
@@ -92,11 +92,11 @@ const startCall = (world: World, outfit: Outfit, at: Instant): World => {
 };
 
 /** The desk's answer reaches the unit, or nothing does. */
-export const answered = (world: World, station: string, answer: string, at: Instant): World => {
+export const answered = (world: World, station: string, answer: string, at: Instant): Stepped => {
   const outfit = world.outfits[station];
   const call = outfit?.unit.call;
   const pending = outfit === undefined ? null : waiting(outfit.unit);
-  if (outfit === undefined || call?.is !== 'waiting' || pending === null) return world;
+  if (outfit === undefined || call?.is !== 'waiting' || pending === null) return still(world);
   const { unit } = outfit;
   const heard = hearDesk({ ...unit.caller, clock: clockOff(unit, at) }, answer, at);
   const ways = Math.max(1, waysOf(outfit).length);
@@ -107,10 +107,10 @@ export const answered = (world: World, station: string, answer: string, at: Inst
   }
   if (heard.said === 'NAK') {
     const set = (was: VirtualUnit): VirtualUnit => ({ ...was, call: null, caller: heard.unit, set: at, next: at });
-    return withOutfit(world, station, (of) => withUnit(of, (was) => retold(set(was), pending.n, call.path, at)));
+    return still(withOutfit(world, station, (of) => withUnit(of, (was) => retold(set(was), pending.n, call.path, at))));
   }
   const said = heard.said === 'DUH' ? 'the desk can’t process it (DUH)' : 'no answer';
-  return withOutfit(world, station, (of) => withUnit(of, (was) => callFailed(was, { said, at, ways })));
+  return still(withOutfit(world, station, (of) => withUnit(of, (was) => callFailed(was, { said, at, ways }))));
 };
 /** A refusal for its clock is remembered; the same event goes again over the same path. */
 const retold = (unit: VirtualUnit, n: number, path: string, at: Instant): VirtualUnit => ({
@@ -118,10 +118,16 @@ const retold = (unit: VirtualUnit, n: number, path: string, at: Instant): Virtua
   store: unit.store.map((one) => (one.n === n ? { ...one, over: path } : one)),
   told: [...unit.told, { n, event: waiting(unit)?.event ?? 'test', path, at, said: 'its clock was refused, and set by the desk’s' }],
 });
-const toPortal = (world: World, outfit: Outfit, at: Instant): World => {
+const toPortal = (world: World, outfit: Outfit, at: Instant): Stepped => {
   const { side, serial } = outfit.unit;
-  if (side === null || busFault(side) !== null) return world;
-  return { ...world, portal: portalHears(world.portal, { id: serial, at, value: String(busValue(side, outfit.seed, at)) }).portal };
+  if (side === null || busFault(side) !== null) return still(world);
+  const event = { id: serial, at, value: String(busValue(side, outfit.seed, at)) };
+  const { portal, shown } = portalHears(world.portal, event);
+  const { webhook } = portal;
+  return {
+    world: { ...world, portal },
+    out: shown && webhook !== '' ? [{ out: 'webhook', to: webhook, body: JSON.stringify({ ...event, simulated: true }) }] : [],
+  };
 };
 
 const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
@@ -133,7 +139,7 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
   const { call } = unit;
   if (call !== null && call.until <= at) {
     const ways = Math.max(1, waysOf(outfit).length);
-    if (call.is === 'waiting') return still(answered(world, outfit.id, '', at));
+    if (call.is === 'waiting') return answered(world, outfit.id, '', at);
     const { why } = call;
     if (why !== null) return to((was) => callFailed(was, { said: endings[why].sees, at, ways }));
     const pending = waiting(unit);
@@ -144,7 +150,7 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
         call: { is: 'waiting', n: call.n, path: call.path, since: at, until: instant(at + kindFacts[was.kind].patience) },
       })),
     );
-    if (!world.live) return still(answered(sent, outfit.id, ownDesk(world, outfit, at), at));
+    if (!world.live) return answered(sent, outfit.id, ownDesk(world, outfit, at), at);
     const frame = bytesText(callFrame({ ...unit.caller, clock: clockOff(unit, at) }, pending.event, at));
     const address = outfit.paths.find(({ id }) => id === call.path)?.address ?? '';
     return { world: sent, out: [{ out: 'call', station: outfit.id, path: call.path, address, frame, n: call.n }] };
@@ -172,10 +178,14 @@ const moveProbe = (world: World, outfit: Outfit, at: Instant): World => {
     probe.asks === 'own LAN' ? outfit.site.line.plug || first.way === 'cellular' : probe.asks === 'one host' ? out && hostUp : out;
   const missed = good ? 0 : probe.missed + 1;
   const carries = missed >= probe.misses ? second.id : good ? first.id : (active ?? first.id);
-  return withOutfit(world, outfit.id, (of) => ({
-    ...of,
-    site: { ...of.site, active: carries, probe: { ...probe, missed, next: instant(at + probe.every) } },
-  }));
+  // Two cards on one radio: the other path is the other card, and it has to register first.
+  const shared = first.modem !== null && first.modem === second.modem;
+  const slot = (carries === second.id ? second : first).slot;
+  return withOutfit(world, outfit.id, (of) => {
+    const probed = { ...of, site: { ...of.site, active: carries, probe: { ...probe, missed, next: instant(at + probe.every) } } };
+    if (!shared || first.modem === null || of.modems[first.modem]?.slot === slot) return probed;
+    return withModem(probed, first.modem, (modem) => cardTouched({ ...modem, slot }, at));
+  });
 };
 
 /** How often the network offers a text again that cannot come now, and how long it waits. Ours. */

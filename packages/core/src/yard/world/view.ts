@@ -75,6 +75,11 @@ const modemView = (world: World, outfit: Outfit, id: string, modem: VirtualModem
     until: 'until' in modem.registration ? modem.registration.until : null,
     cell: heard === null ? null : cellView(heard.cell),
     level: heard === null ? null : { rsrp: rounded(heard.rsrp), rsrq: rounded(heard.rsrq), sinr: rounded(heard.sinr) },
+    neighbours: around
+      .hears(modem, at)
+      .filter(({ cell }) => modem.power.is === 'on' && cell.id !== heard?.cell.id)
+      .slice(0, 5)
+      .map(({ cell, rsrp }) => ({ ...cellView(cell), rsrp: rounded(rsrp) })),
     sessions: modem.sessions.map(({ cid, apn, address }) => ({ cid, apn, address })),
     cause: causeWords(modem),
     asleep: modem.asleep,

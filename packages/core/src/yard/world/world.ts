@@ -103,7 +103,8 @@ export type Out =
       readonly frame: string;
       readonly n: number;
     }
-  | { readonly out: 'text'; readonly to: string; readonly from: string; readonly text: string };
+  | { readonly out: 'text'; readonly to: string; readonly from: string; readonly text: string }
+  | { readonly out: 'webhook'; readonly to: string; readonly body: string };
 
 export const newWorld = (seed: number, at: number, live = false): World => ({
   seed,
