@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { exportText, firstLink, hashOf, type Kept, linkOf, textOf } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { chance, StationMaker } from '@green-lamp/core/scenario';
@@ -181,4 +183,15 @@ test('profile judges a profile and tells each problem by its path', () => {
     exit: 0,
     json: { ok: true, id: 'router-with-modem' },
   });
+});
+test('yard plays a scenario: to its own end, to another than it names, and not at all where it is none', () => {
+  const file = readFileSync(join(__dirname, '..', '..', '..', 'docs', 'yard-scenario.json'));
+  expect(parsedOut(['yard', 'a.json'], { 'a.json': file })).toMatchObject({
+    exit: 0,
+    json: { ok: true, simulated: true, same: true, arrived: [{ event: 'tamper' }, { event: 'tamper-rest' }] },
+  });
+  const other = bytes(JSON.stringify({ ...(JSON.parse(file.toString()) as object), end: '0'.repeat(64) }));
+  expect(run(['yard', 'a.json'], { 'a.json': other }).exit).toBe(1);
+  expect(parsedOut(['yard', 'a.json'], { 'a.json': bytes('{"format":"x"}') })).toMatchObject({ exit: 1, json: { ok: false } });
+  expect(run(['yard', 'a.json'], { 'a.json': bytes('no') })).toMatchObject({ exit: 2, error: like.text(/it is not JSON/) });
 });

@@ -6,8 +6,9 @@ import { profile } from './commands/profile.ts';
 import { ask, kit, plan } from './commands/sheet.ts';
 import { read } from './commands/read.ts';
 import { verify } from './commands/verify.ts';
+import { yard } from './commands/yard.ts';
 
-export const commands: readonly Command[] = [read, verify, check(Date.now), rules, profile, kit, ask, plan];
+export const commands: readonly Command[] = [read, verify, check(Date.now), rules, profile, kit, ask, plan, yard];
 
 export type Around = {
   /** The bytes of a file, or of standard input for '-'. Throws with a `code` as Node does. */

@@ -327,7 +327,7 @@ const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(do
 /** The portal's word goes to this computer only: nothing of the yard leaves it. Who does not listen misses it, as with any webhook. */
 const tellWebhook = async (to: string, body: string): Promise<void> => {
   const url = URL.parse(to);
-  if (url === null || url.protocol !== 'http:' || !/^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/.test(url.hostname)) return;
+  if (url?.protocol !== 'http:' || !/^(?:localhost|127(?:\.\d{1,3}){3}|\[::1\])$/.test(url.hostname)) return;
   await fetch(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body, signal: AbortSignal.timeout(patience) }).catch(
     () => undefined,
   );

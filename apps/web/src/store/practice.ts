@@ -97,8 +97,12 @@ export const actInPractice = (act: Act | { readonly [name: string]: Json }): str
   void keep();
   return refused;
 };
-/** Lets simulated time pass, ms. */
+/** Lets simulated time pass by a press, ms. */
 export const waitInPractice = (by: number): void => {
+  letPass(by);
+  void keep();
+};
+const letPass = (by: number): void => {
   const { world, heard } = usePractice.getState();
   if (world === null || by <= 0) return;
   const { world: next, out } = runWorld(world, instant(world.at + Math.round(by)));
@@ -113,7 +117,7 @@ export const usePracticeTime = (on: boolean): void => {
     if (!on || !runs || speed === 0) return undefined;
     let ticks = 0;
     const timer = setInterval(() => {
-      waitInPractice(tick * speed);
+      letPass(tick * speed);
       ticks += 1;
       if (ticks % 8 === 0) void keep();
     }, tick);

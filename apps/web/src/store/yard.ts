@@ -102,7 +102,7 @@ export const keepDialogue = async (stream: Stream, path: ElementId): Promise<{ e
 
 export const makeCall = async (stream: Stream, path: ElementId, event: YardEvent): Promise<readonly Tried[]> => {
   const { tried } = await post<{ tried: Tried[] }>('/api/yard/call', '', { stream, path, event });
-  await Promise.all([lookAtYard(stream), lookAtStation(stream)]);
+  await Promise.all([lookAtYard(stream), lookAtStation(stream), lookAtDale()]);
   return tried;
 };
 

@@ -138,7 +138,10 @@ export const withStation = (world: World, spec: StationSpec, at: Instant): World
         ? world.portal
         : { ...world.portal, devices: [...world.portal.devices.filter((one) => one.id !== device.id), device] },
   };
+  // What is real of the station stays dark here, so that nothing simulated ever calls in its place.
+  const simulated = (part: (typeof parts)[number]): boolean => spec.parts.includes(part);
   const modems = Object.entries(outfit.modems).map(([of, was]) => {
+    if (!simulated('modem')) return [of, was] as const;
     const on = powerOn(was, instant(at - settledFor));
     return [of, runModem(on, at, aroundOf(placed, outfit, of)).modem] as const;
   });
@@ -146,7 +149,7 @@ export const withStation = (world: World, spec: StationSpec, at: Instant): World
   const running: Outfit = {
     ...outfit,
     modems: Object.fromEntries(modems),
-    unit: unitStarted(outfit.unit, at),
+    unit: simulated('unit') ? unitStarted(outfit.unit, at) : outfit.unit,
     site: { ...outfit.site, probe: { ...probe, next: probe.asks === 'none' ? null : at } },
   };
   return { ...placed, outfits: { ...placed.outfits, [outfit.id]: running } };

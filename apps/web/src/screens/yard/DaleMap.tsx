@@ -70,9 +70,9 @@ export const DaleMap = ({
       station,
       name,
       at,
-      says: `${reaches ? 'its calls can reach the desk' : 'no call gets through'}${faults === 0 ? '' : `, ${faults} planted`}`,
+      says: `${reaches === null ? 'whether a call gets through is to be found out' : reaches ? 'its calls can reach the desk' : 'no call gets through'}${faults === 0 ? '' : `, ${faults} planted`}`,
       runs: true,
-      reaches,
+      reaches: reaches !== false,
     })),
     ...idle
       .filter(({ stream }) => running.every(({ station }) => station !== stream))

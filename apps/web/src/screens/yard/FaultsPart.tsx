@@ -2,44 +2,27 @@
 import { useState } from 'react';
 import { faultAreas, faultNamed } from '@green-lamp/core/yard';
 import { Choose } from '../../parts/Field.tsx';
-import { usePractice } from '../../store/practice.ts';
 import { Does, useShown } from './world.tsx';
 
 const Blind = () => {
-  const { station, real } = useShown();
+  const { station, seen } = useShown();
   const [seed, setSeed] = useState(() => String(Math.floor(performance.now()) % 1000));
-  const [shown, setShown] = useState(false);
-  const planted = usePractice((practice) => practice.world?.planted.find((one) => one.blind && one.station === station));
-  const fault = planted === undefined ? null : faultNamed(planted.fault);
-  if (real)
-    return <p className="text-note text-ink-2">Blind faults are for practice: in the desk’s yard a fault is planted by its name.</p>;
+  const hidden = seen.station.planted.some(({ blind }) => blind);
   return (
-    <div className="flex flex-col gap-2">
-      <div className="flex flex-wrap items-end gap-2">
-        <label className="flex flex-col gap-1 font-semibold">
-          Seed
-          <input
-            className="input mono w-28"
-            inputMode="numeric"
-            value={seed}
-            onChange={({ target }) => setSeed(target.value.replace(/\D/g, '').slice(0, 9))}
-          />
-        </label>
-        <Does act={{ act: 'plant-blind', station, seed: Number(seed) }}>Plant one blind</Does>
-        {fault !== null && (
-          <button type="button" className="button" onClick={() => setShown(true)}>
-            Tell me what it is
-          </button>
-        )}
-      </div>
-      {fault !== null && shown && (
-        <div role="status" className="border-l-4 border-ink pl-3">
-          <p className="font-bold">{fault.name}</p>
-          <p>{fault.is}</p>
-          <p>What would have shown it: {fault.sign}</p>
-          <Does act={{ act: 'lift', station, fault: fault.id }}>Take it back</Does>
-        </div>
-      )}
+    <div className="flex flex-wrap items-end gap-2">
+      <label className="flex flex-col gap-1 font-semibold">
+        Seed
+        <input
+          className="input mono w-28"
+          inputMode="numeric"
+          value={seed}
+          onChange={({ target }) => {
+            setSeed(target.value.replace(/\D/g, '').slice(0, 9));
+          }}
+        />
+      </label>
+      <Does act={{ act: 'plant-blind', station, seed: Number(seed) }}>Plant one blind</Does>
+      {hidden && <Does act={{ act: 'reveal', station }}>Tell me what it is</Does>}
     </div>
   );
 };

@@ -1,7 +1,7 @@
 // The virtual modems of a station: what each thinks, its card and aerials in the hand, and its port.
 import { useEffect, useRef, useState } from 'react';
 import { type ElementId, isStream } from '@green-lamp/core/name';
-import { aerials, type ModemView } from '@green-lamp/core/yard';
+import { aerials, type ModemView, statusManners } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
 import { Choose } from '../../parts/Field.tsx';
 import { Empty } from '../../parts/State.tsx';
@@ -117,22 +117,30 @@ const InHand = ({ modem }: { modem: ModemView }) => {
   );
 };
 
+/** A true minus, which no hyphen in a name is: it stands before a figure. */
+const signed = (text: string): string => text.replace(/(^| )-(?=\d)/g, '$1−');
 const thinks = (modem: ModemView): readonly (readonly [string, React.ReactNode])[] => [
   ['Power', modem.power],
   ['Card', `${modem.card}${modem.pinTries === null ? '' : `, ${modem.pinTries} PIN tries left`}`],
   ['Registration', modem.asleep ? `${modem.registration}; asleep` : modem.registration],
   ['Last cause', modem.cause === '' ? 'none' : modem.cause],
-  ['Cell', modem.cell === null ? 'none' : `${modem.cell.carrier}, ${modem.cell.radio} on ${modem.cell.band}, mast ${modem.cell.mast}`],
+  ['Cell', modem.cell === null ? 'none' : `${modem.cell.carrier}, ${modem.cell.radio} on ${modem.cell.band}, ${modem.cell.mast}`],
   [
     'Level',
-    modem.level === null ? 'none' : <Mono>{`${modem.level.rsrp} dBm · quality ${modem.level.rsrq} dB · SINR ${modem.level.sinr} dB`}</Mono>,
+    modem.level === null ? (
+      'none'
+    ) : (
+      <Mono>{signed(`${modem.level.rsrp} dBm · quality ${modem.level.rsrq} dB · SINR ${modem.level.sinr} dB`)}</Mono>
+    ),
   ],
   [
     'Also heard',
     modem.neighbours.length === 0 ? (
       'nothing'
     ) : (
-      <Mono key="also">{modem.neighbours.map(({ carrier, radio, band, rsrp }) => `${carrier} ${radio} ${band} ${rsrp}`).join(', ')}</Mono>
+      <Mono key="also">
+        {modem.neighbours.map(({ carrier, radio, band, rsrp }) => signed(`${carrier} ${radio} ${band} ${rsrp} dBm`)).join(', ')}
+      </Mono>
     ),
   ],
   [
@@ -148,6 +156,22 @@ const thinks = (modem: ModemView): readonly (readonly [string, React.ReactNode])
     modem.lights.length === 0 ? 'all dark' : modem.lights.map(({ place, colour, rhythm }) => `${place}: ${colour}, ${rhythm}`).join('; '),
   ],
 ];
+
+/** Its router's own page, in the manner that is chosen: to be pasted at the bench. */
+const StatusPage = ({ modem }: { modem: ModemView }) => {
+  const [manner, setManner] = useState<string>(statusManners[0]);
+  return (
+    <details>
+      <summary className="link flex min-h-11 items-center">The status page of its router</summary>
+      <div className="w-44">
+        <Choose label="Written as" value={manner} of={statusManners.map((value) => ({ value, label: value }))} change={setManner} />
+      </div>
+      <pre className="mono mt-2 border border-rule-2 bg-slip p-2 whitespace-pre-wrap" tabIndex={0} aria-label="Status page">
+        {modem.pages[manner] ?? ''}
+      </pre>
+    </details>
+  );
+};
 
 export const ModemPart = () => {
   const { seen } = useShown();
@@ -167,6 +191,7 @@ export const ModemPart = () => {
           </div>
           <div className="xl:col-span-2">
             <InHand modem={modem} />
+            <StatusPage modem={modem} />
           </div>
         </section>
       ))}

@@ -18,7 +18,7 @@ export const TimeBar = () => {
   const { world, speed } = usePractice();
   if (world === null) return null;
   return (
-    <div role="group" aria-label="Time" className="flex flex-wrap items-center gap-2">
+    <div role="group" aria-label="Time" className="mt-3 flex flex-wrap items-center gap-2">
       <span className="mono">{new Date(world.at).toISOString().slice(0, 19).replace('T', ' ')} UTC</span>
       {speeds.map((one) => (
         <button

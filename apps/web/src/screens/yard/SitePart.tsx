@@ -9,7 +9,12 @@ import { Does, Mono, Rows, usePart, useShown } from './world.tsx';
 const Way = ({ path }: { path: YardStation['paths'][number] }) => (
   <section aria-label={`The way over ${path.label}`} className="border-t border-rule pt-2">
     <h3 className="font-bold">
-      {path.label} · {path.reaches ? `reaches the desk in ${path.ms} ms` : 'does not reach the desk'}
+      {path.label} ·{' '}
+      {path.reaches === null
+        ? 'a fault is planted blind: make a call and look'
+        : path.reaches
+          ? `reaches the desk in ${path.ms} ms`
+          : 'does not reach the desk'}
     </h3>
     <ol className="flex flex-wrap gap-x-2">
       {path.hops.map(({ hop, ok }, i) => (

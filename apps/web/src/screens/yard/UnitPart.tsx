@@ -42,7 +42,11 @@ const Calls = ({ path }: { path: YardStation['paths'][number] }) => {
       <p className="text-note">
         The unit calls with account <Mono>{none ? 'none: the sheet has no account' : unit.account}</Mono> from <Mono>{path.address}</Mono>;
         its next call is number <Mono>{unit.sequence}</Mono>.{' '}
-        {path.ends === null ? 'A call gets through.' : `A call ends at: ${path.ends.hop}.`}
+        {path.reaches === null
+          ? 'Whether a call gets through is to be found out.'
+          : path.ends === null
+            ? 'A call gets through.'
+            : `A call ends at: ${path.ends.hop}.`}
       </p>
       <div className="flex flex-wrap items-end gap-2">
         {yardEvents.map(({ what, label }) => (

@@ -49,4 +49,4 @@ export const Rows = ({ label, of }: { label: string; of: readonly (readonly [wha
     ))}
   </dl>
 );
-export const Mono = ({ children }: { children: React.ReactNode }) => <span className="mono break-all">{children}</span>;
+export const Mono = ({ children }: { children: React.ReactNode }) => <span className="mono [overflow-wrap:anywhere]">{children}</span>;

@@ -229,15 +229,31 @@ const hearOne = (was: VirtualModem, char: string, at: Instant, around: Around): 
   return { modem: step.modem, answer: echo + step.answer };
 };
 
+/** Characters of a line that do nothing but lengthen it are taken together: how many from here. */
+const plainFrom = (modem: VirtualModem, arrived: string, from: number): number => {
+  if (modem.online || modem.running !== null || modem.asleep || modem.writing !== null) return 0;
+  special.lastIndex = from;
+  return (special.exec(arrived)?.index ?? arrived.length) - from;
+};
+const special = /[\r\n\b/]/g;
+
 /** Takes what arrives in any pieces at an instant. Lines end in CR; after a prompt all that comes is a message's body, until Ctrl-Z sends it or Esc drops it. Without power, and while it starts, nothing is heard. */
 export const hearModem = (was: VirtualModem, arrived: string, at: Instant, around: Around): Answer => {
   let { modem, answer } = runModem(was, at, around);
-  for (const char of arrived) {
-    if (modem.power.is !== 'on') break;
-    const step = hearOne(modem, char, at, around);
+  for (let i = 0; i < arrived.length && modem.power.is === 'on'; ) {
+    const plain = plainFrom(modem, arrived, i);
+    if (plain > 0) {
+      const typed = arrived.slice(i, i + plain);
+      modem = { ...modem, lastByte: at, held: (modem.held + typed).slice(0, mostLine) };
+      if (modem.lines.echo) answer += typed;
+      i += plain;
+      continue;
+    }
+    const step = hearOne(modem, arrived.charAt(i), at, around);
     const after = runModem(step.modem, at, around);
     modem = after.modem;
     answer += step.answer + after.answer;
+    i += 1;
   }
   return { modem, answer };
 };

@@ -441,6 +441,11 @@ export const acts = {
     const fault = blindFault(world, id, seed);
     return fault === null ? refused('No fault can be planted here.') : plantFault(world, { fault, station: id, blind: true }, at);
   }),
+  /** What was planted blind is named from now on. */
+  reveal: act({ station }, null, (world, { station: id }) => ({
+    ...world,
+    planted: world.planted.map((one) => (one.station === id ? { ...one, blind: false } : one)),
+  })),
   lift: act({ station, fault: isText(60) }, null, (world, { station: id, fault }, at) => liftFault(world, { fault, station: id }, at)),
 } as const satisfies { readonly [name: string]: Kind };
 export type ActName = keyof typeof acts;

@@ -179,12 +179,12 @@ const moveProbe = (world: World, outfit: Outfit, at: Instant): World => {
   const missed = good ? 0 : probe.missed + 1;
   const carries = missed >= probe.misses ? second.id : good ? first.id : (active ?? first.id);
   // Two cards on one radio: the other path is the other card, and it has to register first.
-  const shared = first.modem !== null && first.modem === second.modem;
+  const shared = first.modem === second.modem ? first.modem : null;
   const slot = (carries === second.id ? second : first).slot;
   return withOutfit(world, outfit.id, (of) => {
     const probed = { ...of, site: { ...of.site, active: carries, probe: { ...probe, missed, next: instant(at + probe.every) } } };
-    if (!shared || first.modem === null || of.modems[first.modem]?.slot === slot) return probed;
-    return withModem(probed, first.modem, (modem) => cardTouched({ ...modem, slot }, at));
+    if (shared === null || of.modems[shared]?.slot === slot) return probed;
+    return withModem(probed, shared, (modem) => cardTouched({ ...modem, slot }, at));
   });
 };
 

@@ -196,8 +196,8 @@ export const trace = (world: World, outfit: Outfit, path: WorldPath, at: Instant
     [unit.power.is === 'on' ? null : 'unit off', 'unit', 0],
     ...outSteps(world, outfit, path, Number(to.port), at),
     ...officeSteps(world, outfit, to, at),
-    [path.way === 'cellular' && (modem?.idle ?? think + 1) <= think ? 'cut by idle limit' : null, 'modem', 0],
-    [session !== null && session.point.nat > 0 && session.point.nat <= think ? 'cut by carrier' : null, 'carrier', 0],
+    [path.way === 'cellular' && (modem?.idle ?? think + 1) <= think ? 'cut by idle limit' : null, 'session', 0],
+    [session !== null && session.point.nat > 0 && session.point.nat <= think ? 'cut by carrier' : null, 'session', 0],
   ];
   const hops: Hop[] = [];
   let ms = 0;

@@ -20,6 +20,7 @@ import {
   stageOf,
   type VirtualUnit,
 } from '../unit/index.ts';
+import { statusManners, statusPage } from './status.ts';
 import { endings, reachedFromOutside, trace } from './trace.ts';
 import { aroundOf, goodAerials, goodLink, type Outfit, type World } from './world.ts';
 
@@ -34,12 +35,12 @@ const cardWords = {
   ready: 'ready',
 } as const;
 export const inboundWords = {
-  'no session': 'no session: nothing can come in',
-  'behind NAT': 'no: behind the carrier’s NAT',
-  private: 'no: a private network without a tunnel',
-  'not allowed': 'no: the carrier lets nothing in',
-  line: 'no: the line is down',
-  'no forward': 'only with a forward at the site’s router',
+  'no session': 'not reached, there is no session',
+  'behind NAT': 'not reached, behind the carrier’s NAT',
+  private: 'not reached, in a private network without a tunnel',
+  'not allowed': 'not reached, the carrier lets nothing in',
+  line: 'not reached, the line is down',
+  'no forward': 'reached only with a forward at the site’s router',
 } as const;
 
 export type Light = { readonly place: string; readonly colour: string; readonly rhythm: string; readonly means: string };
@@ -58,7 +59,12 @@ const causeWords = ({ cause }: VirtualModem): string => {
   return known === undefined ? '' : `${cause.of} cause ${cause.number}: ${known.name}. ${known.onSite}`;
 };
 const rounded = (n: number): number => Math.round(n * 10) / 10;
-const cellView = ({ mast, carrier, radio, band }: Cell) => ({ mast, carrier, radio, band });
+const cellView = ({ mast, carrier, radio, band }: Cell) => ({
+  mast: masts.find(({ id }) => id === mast)?.name ?? mast,
+  carrier,
+  radio,
+  band,
+});
 
 const modemView = (world: World, outfit: Outfit, id: string, modem: VirtualModem, at: Instant) => {
   const around = aroundOf(world, outfit, id);
@@ -95,6 +101,7 @@ const modemView = (world: World, outfit: Outfit, id: string, modem: VirtualModem
     aerials: outfit.aerials[id] ?? goodAerials,
     link: outfit.links[id] ?? goodLink,
     lights: lightsOf(modem, heard?.rsrp ?? null),
+    pages: Object.fromEntries(statusManners.map((manner) => [manner, statusPage(world, outfit, { modem: id, manner }, at) ?? ''])),
   };
 };
 export type ModemView = ReturnType<typeof modemView>;
@@ -140,41 +147,49 @@ const unitView = (outfit: Outfit, unit: VirtualUnit, at: Instant) => ({
         },
 });
 
+/** Whether the way of a call is not to be told: a fault was planted blind, or the unit is a real one. */
+const isHidden = (world: World, { id, parts }: Outfit): boolean =>
+  !parts.includes('unit') || world.planted.some((one) => one.station === id && one.blind);
+
 /** One station as it can be seen. */
-export const stationView = (world: World, outfit: Outfit, at: Instant) => ({
-  station: outfit.id,
-  name: outfit.name,
-  at: outfit.at,
-  parts: outfit.parts,
-  modems: Object.entries(outfit.modems).map(([id, modem]) => modemView(world, outfit, id, modem, at)),
-  paths: outfit.paths.map((path) => {
-    const way = trace(world, outfit, path, at);
-    const inward = reachedFromOutside(world, outfit, path);
-    return {
-      id: path.id,
-      label: path.label,
-      way: path.way,
-      modem: path.modem,
-      address: path.address,
-      reaches: way.ok,
-      ms: Math.round(way.ms),
-      ends: way.why === null ? null : { hop: endings[way.why].hop, sees: endings[way.why].sees, words: endings[way.why].words },
-      hops: way.hops.map(({ hop, ok }) => ({ hop, ok })),
-      inward: inward === null ? 'yes' : inboundWords[inward],
-    };
-  }),
-  unit: unitView(outfit, outfit.unit, at),
-  site: { ...outfit.site, helperFound: helperFound(outfit.site, at) },
-  supply: { ...outfit.supply, rests: voltsAt(outfit.supply, at, false), bursts: voltsAt(outfit.supply, at, true) },
-  planted: world.planted
-    .filter(({ station }) => station === outfit.id)
-    .map(({ fault, blind, since }) => {
-      const of = faultNamed(fault);
-      return blind || of === null
-        ? { fault: '', name: 'one that was planted blind', is: '', sign: '', blind: true, since }
-        : { fault, name: of.name, is: of.is, sign: of.sign, blind: false, since };
+export const stationView = (world: World, outfit: Outfit, at: Instant) => {
+  const hidden = isHidden(world, outfit);
+  return {
+    station: outfit.id,
+    name: outfit.name,
+    at: outfit.at,
+    parts: outfit.parts,
+    modems: Object.entries(outfit.modems).map(([id, modem]) => modemView(world, outfit, id, modem, at)),
+    paths: outfit.paths.map((path) => {
+      const way = trace(world, outfit, path, at);
+      const inward = reachedFromOutside(world, outfit, path);
+      return {
+        id: path.id,
+        label: path.label,
+        way: path.way,
+        modem: path.modem,
+        address: path.address,
+        /** Null while a fault is planted blind, then it has to be found out; and for a real unit. */
+        reaches: hidden ? null : way.ok,
+        ms: Math.round(way.ms),
+        ends: hidden || way.why === null ? null : { hop: endings[way.why].hop, sees: endings[way.why].sees, words: endings[way.why].words },
+        hops: hidden ? [] : way.hops.map(({ hop, ok }) => ({ hop, ok })),
+        inward: hidden ? 'to be found out' : inward === null ? 'reached' : inboundWords[inward],
+      };
     }),
-});
+    unit: unitView(outfit, outfit.unit, at),
+    site: { ...outfit.site, helperFound: helperFound(outfit.site, at) },
+    supply: { ...outfit.supply, rests: voltsAt(outfit.supply, at, false), bursts: voltsAt(outfit.supply, at, true) },
+    planted: world.planted
+      .filter(({ station }) => station === outfit.id)
+      .map(({ fault, blind, since }) => {
+        const of = faultNamed(fault);
+        return blind || of === null
+          ? { fault: '', name: 'one that was planted blind', is: '', sign: '', blind: true, since }
+          : { fault, name: of.name, is: of.is, sign: of.sign, blind: false, since };
+      }),
+  };
+};
 export type YardStation = ReturnType<typeof stationView>;
 
 /** The dale: masts with what hangs on them, carriers, the office, and where each station's modem is registered. */
@@ -209,7 +224,7 @@ export const daleView = (world: World, at: Instant) => ({
       const heard = servingCell(modem, at, aroundOf(world, outfit, id));
       return heard === null || modem.registration.is !== 'on' ? [] : [{ mast: heard.cell.mast, carrier: heard.cell.carrier }];
     }),
-    reaches: outfit.paths.some((path) => trace(world, outfit, path, at).ok),
+    reaches: isHidden(world, outfit) ? null : outfit.paths.some((path) => trace(world, outfit, path, at).ok),
     faults: world.planted.filter(({ station }) => station === outfit.id).length,
   })),
 });

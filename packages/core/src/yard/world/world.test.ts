@@ -243,6 +243,7 @@ describe('acts', () => {
       value: { refused: null },
     });
     expect(stationView(world, outfitIn(world), start).parts).toEqual(['modem']);
+    expect(run(world, hours(25)).arrived).toEqual([]);
   });
   test('a station is taken out with all that was planted in it', () => {
     const planted = act(worldWith(), { act: 'plant', station, fault: 'pin-on' });
@@ -254,6 +255,8 @@ describe('acts', () => {
     const seen = stationView(blind, outfitIn(blind), start).planted;
     expect(seen).toMatchObject([{ fault: '', blind: true, is: '', sign: '' }]);
     expect(daleView(blind, start).stations).toMatchObject([{ station, faults: 1 }]);
+    const told_ = act(blind, { act: 'reveal', station });
+    expect(stationView(told_, outfitIn(told_), start).planted[0]?.is).toMatch(/\.$/);
   });
 });
 
