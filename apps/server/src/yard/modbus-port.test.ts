@@ -15,7 +15,7 @@ afterEach(() => {
 const master = async (unit = 4) => {
   const socket = createConnection({ host: '127.0.0.1', port: server.running.modbusPort });
   masters.push(socket);
-  const asks = new client.TCP(socket, unit, 1500);
+  const asks = new client.TCP(socket, unit, 600);
   await new Promise<void>((done) => socket.once('connect', () => done()));
   return asks;
 };

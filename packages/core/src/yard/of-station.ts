@@ -6,6 +6,7 @@ import { bindingsOf, definitionOf, isSecret, type PathUse, type Profile, shipped
 import { luhnDigit } from '../sums/index.ts';
 import { type Spot, spotOf, type YardRadio, yardRadios } from './air/index.ts';
 import { type AccessPoint, type CarrierName, carrierOf, carriers, isCarrierName, type Subscription } from './carrier/index.ts';
+import { gatewayEui } from './practice.ts';
 import type { CardSpec, ModemSpec, StationSpec } from './spec.ts';
 import { type Programmable, type UnitKind, unitKinds, type Values } from './unit/index.ts';
 import { goodLink, type Part, type PathWay, pathWays, type SerialLink } from './world/index.ts';
@@ -133,6 +134,12 @@ const unitValues = (state: State, unit: ElementId | null): Values => {
   );
 };
 
+/** What is printed on the unit: a gateway's EUI, another unit's serial number; made up where the sheet leaves it open. */
+const labelOf = (kind: UnitKind, values: Values, seed: number): string =>
+  kind === 'long-range gateway'
+    ? (values['unit.id'] ?? '').toLowerCase() || gatewayEui(seed)
+    : (values['unit.serial'] ?? '').toLowerCase() || `gl${digits(seed, 8)}`;
+
 /** What the virtual equipment of a station is made from, by its sheet. `address` gives each path its own address on this computer. */
 export const specOf = (
   state: State,
@@ -171,7 +178,7 @@ export const specOf = (
     behind,
     parts: of.parts,
     kind,
-    serial: (values['unit.serial'] ?? '').toLowerCase() || `gl${digits(seed, 8)}`,
+    serial: labelOf(kind, values, seed),
     values: { 'unit.account': account, ...values },
     textsTo: elementsOf(state, 'number').map(({ id }) => plannedOf(state, settingKey('number', id, 'number'))),
     modems: ids.map((id) => modemFor(state, id, usesOf(id))),

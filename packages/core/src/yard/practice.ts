@@ -1,6 +1,6 @@
 // Equipment that belongs to no station: the bench modem of the yard's port, and what tests, benches and exercises are run with.
 import { type Instant, instant } from '../quantity/index.ts';
-import { luhnDigit } from '../sums/index.ts';
+import { eui64Of, luhnDigit } from '../sums/index.ts';
 import { yardRadios } from './air/index.ts';
 import { type CarrierName, carriers } from './carrier/index.ts';
 import { type StationSpec, withStation } from './spec.ts';
@@ -26,6 +26,9 @@ const usualValues: Values = {
   'unit.callOn': 'true',
 };
 
+/** A made-up EUI-64 out of a locally administered EUI-48: it belongs to no maker. */
+export const gatewayEui = (seed: number): string => eui64Of(`02${(seed % 0xffff_ffff).toString(16).padStart(10, '0')}`) ?? '';
+
 /** One set of equipment in the middle of the dale, with everything right: a modem with its card, a unit, a site and a desk that agrees. */
 export const practiceSpec = (of: Practice): StationSpec => {
   const { id, seed, kind = 'reporting module', ways = ['cellular'], carrier = 'Fellwave', point = 0 } = of;
@@ -43,7 +46,7 @@ export const practiceSpec = (of: Practice): StationSpec => {
     behind: 10,
     parts: ['modem', 'unit', 'site'],
     kind,
-    serial: `gl${String(seed).padStart(8, '0')}`,
+    serial: kind === 'long-range gateway' ? gatewayEui(seed) : `gl${String(seed).padStart(8, '0')}`,
     values,
     textsTo: ['+447700900118'],
     modems: [

@@ -1,20 +1,22 @@
 // Beyond the station: carriers and masts, the office, a person at somebody else's desk, the portal.
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { type Dale, operatorMoods, readsBack, subscriptionStates } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
+import { Waiting } from '../../parts/State.tsx';
 import { Does, Mono, Rows, useShown } from './world.tsx';
 
 const Carriers = ({ dale }: { dale: Dale }) => {
   const { act, seen } = useShown();
   return (
     <section aria-label="Carriers" className="flex flex-col gap-2">
-      <h3 className="font-bold">Carriers</h3>
-      {dale.carriers.map(({ name, network, points, outage, congested, textsByPortalOnly, roams }) => (
+      <h2 className="font-bold">Carriers</h2>
+      {dale.carriers.map(({ name, network, points, outage, congested, textsByPortalOnly, roams, retires }) => (
         <div key={name} role="group" aria-label={name} className="flex flex-wrap items-center gap-2 border-t border-rule pt-2">
           <span className="grow">
             <b>{name}</b> <Mono>{network}</Mono>: {points.map(({ apn, gives }) => `${apn} (${gives})`).join(', ')}.{' '}
             {roams.length === 0 ? 'Takes no guests' : `Takes guests of ${roams.join(' and ')}`}; texts by{' '}
             {textsByPortalOnly ? 'its portal only' : 'telephone and portal'}.
+            {retires.map(({ radio, after }) => ` ${radio} is switched off on ${new Date(after).toISOString().slice(0, 10)}.`).join('')}
           </span>
           <Does act={{ act: 'carrier', carrier: name, change: { outage: !outage } }}>{outage ? 'End the outage' : 'Outage'}</Does>
           <Does act={{ act: 'carrier', carrier: name, change: { congested: !congested } }}>
@@ -64,7 +66,7 @@ const Office = ({ dale }: { dale: Dale }) => {
   );
   return (
     <section aria-label="The office" className="flex flex-col gap-2">
-      <h3 className="font-bold">The office</h3>
+      <h2 className="font-bold">The office</h2>
       <p className="text-note">
         {real
           ? 'These change the yard’s way to the desk. The desk’s own listeners go on as they are: real clients reach them all the time.'
@@ -98,7 +100,7 @@ const Person = ({ dale }: { dale: Dale }) => {
   };
   return (
     <section aria-label="A person at the desk" className="flex flex-col gap-2">
-      <h3 className="font-bold">A person at somebody else’s desk</h3>
+      <h2 className="font-bold">A person at somebody else’s desk</h2>
       <div className="flex flex-wrap items-end gap-3">
         <div className="w-64">
           <Choose
@@ -117,16 +119,36 @@ const Person = ({ dale }: { dale: Dale }) => {
   );
 };
 
+const Chart = lazy(() => import('../../parts/Chart.tsx'));
+/** The values of a device as the portal draws them. */
+const Graph = ({ events }: { events: Dale['portal']['events'] }) =>
+  events.length < 2 ? null : (
+    <Suspense fallback={<Waiting>Drawing…</Waiting>}>
+      <Chart
+        label="Values of the device at the portal"
+        options={{
+          chart: { type: 'line', height: 200, toolbar: { show: false }, animations: { enabled: false } },
+          series: [{ name: 'Value, °C', data: events.map(({ at, value }) => [at, Number(value) / 10]) }],
+          xaxis: { type: 'datetime' },
+          yaxis: { title: { text: '°C' } },
+          stroke: { width: 2 },
+          colors: ['#38483f'],
+        }}
+      />
+    </Suspense>
+  );
+
 const PortalPart = ({ dale }: { dale: Dale }) => {
   const { seen } = useShown();
   const [account, setAccount] = useState('dale-office');
   const [id, setId] = useState(seen.station.unit.serial);
   const [code, setCode] = useState('');
   const [hangs, setHangs] = useState('');
+  const [hook, setHook] = useState(dale.portal.webhook);
   const device = dale.portal.devices.find((one) => one.id === seen.station.unit.serial);
   return (
     <section aria-label="The portal" className="flex flex-col gap-2">
-      <h3 className="font-bold">The portal</h3>
+      <h2 className="font-bold">The portal</h2>
       {device === undefined ? (
         <p className="text-ink-2">This kind of unit is claimed at no portal.</p>
       ) : (
@@ -149,6 +171,7 @@ const PortalPart = ({ dale }: { dale: Dale }) => {
               ],
             ]}
           />
+          <Graph events={dale.portal.events.filter((one) => one.id === device.id)} />
           <div className="flex flex-wrap items-end gap-2">
             <div className="w-40">
               <Field label="Account at the portal" value={account} change={setAccount} />
@@ -164,6 +187,10 @@ const PortalPart = ({ dale }: { dale: Dale }) => {
               <Field label="What hangs on it" value={hangs} change={setHangs} />
             </div>
             <Does act={{ act: 'hangs', id: device.id, what: hangs }}>Say so</Does>
+            <div className="w-64">
+              <Field label="Tell events to (this computer only)" mono value={hook} change={setHook} />
+            </div>
+            <Does act={{ act: 'webhook', to: hook }}>Tell them there</Does>
           </div>
         </>
       )}

@@ -37,7 +37,7 @@ export const FaultsPart = () => {
   return (
     <div className="flex flex-col gap-4">
       <section aria-label="Plant a fault" className="flex flex-col gap-2">
-        <h3 className="font-bold">Plant a fault by its name · {seen.faults.length} fit this station</h3>
+        <h2 className="font-bold">Plant a fault by its name · {seen.faults.length} fit this station</h2>
         <div className="flex flex-wrap items-end gap-2">
           <div className="w-40">
             <Choose label="Area" value={area} of={faultAreas.map((value) => ({ value, label: value }))} change={setArea} />
@@ -55,11 +55,11 @@ export const FaultsPart = () => {
         {known === null ? <p className="text-ink-2">No fault of this area fits this station.</p> : <p className="text-note">{known.is}</p>}
       </section>
       <section aria-label="Blind" className="flex flex-col gap-2">
-        <h3 className="font-bold">Blind</h3>
+        <h2 className="font-bold">Blind</h2>
         <Blind />
       </section>
       <section aria-label="Planted" className="flex flex-col gap-2">
-        <h3 className="font-bold">Planted now</h3>
+        <h2 className="font-bold">Planted now</h2>
         {seen.station.planted.length === 0 && <p className="text-ink-2">Nothing is planted.</p>}
         <ul className="flex flex-col gap-2">
           {seen.station.planted.map(({ fault: id, name, is, sign, blind }, i) => (

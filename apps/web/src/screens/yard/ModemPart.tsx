@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type ElementId, isStream } from '@green-lamp/core/name';
 import { aerials, type ModemView, statusManners } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
-import { Choose } from '../../parts/Field.tsx';
+import { Choose, Field } from '../../parts/Field.tsx';
 import { Empty } from '../../parts/State.tsx';
 import { tell } from '../../store/live.ts';
 import { askModem } from '../../store/yard.ts';
@@ -157,6 +157,43 @@ const thinks = (modem: ModemView): readonly (readonly [string, React.ReactNode])
   ],
 ];
 
+/** A text to the card in use, as somebody sends it who knows its number. */
+const SendText = ({ modem }: { modem: ModemView }) => {
+  const { act } = useShown();
+  const [text, setText] = useState('');
+  const [from, setFrom] = useState('+447700900118');
+  const send = (by: 'telephone' | 'portal'): void => {
+    act({ act: 'text', to: modem.number, from, text, by });
+    setText('');
+  };
+  if (modem.number === '') return null;
+  return (
+    <section aria-label="A text to the card" className="flex flex-wrap items-end gap-2">
+      <div className="w-44">
+        <Field label="From" mono value={from} change={setFrom} />
+      </div>
+      <div className="w-72">
+        <Field label={`A text to ${modem.number}`} value={text} change={setText} />
+      </div>
+      <button type="button" className="button" onClick={() => send('telephone')}>
+        Send it by telephone
+      </button>
+      <button type="button" className="button" onClick={() => send('portal')}>
+        Send it by the carrier’s portal
+      </button>
+      {modem.texts.length > 0 && (
+        <ul aria-label="Texts on the card" className="w-full">
+          {modem.texts.map(({ index, from: by, text: said }) => (
+            <li key={index} className="border-t border-rule py-1">
+              <Mono>{by}</Mono> {said}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+};
+
 /** Its router's own page, in the manner that is chosen: to be pasted at the bench. */
 const StatusPage = ({ modem }: { modem: ModemView }) => {
   const [manner, setManner] = useState<string>(statusManners[0]);
@@ -182,15 +219,16 @@ export const ModemPart = () => {
       {seen.station.modems.map((modem) => (
         <section key={modem.id} aria-label={`Modem ${modem.id}`} className="grid gap-4 border-t-2 border-rule-2 pt-2 xl:grid-cols-2">
           <div>
-            <h3 className="font-bold">What the modem thinks{modem.busy === null ? '' : ` · it is busy: ${modem.busy}`}</h3>
+            <h2 className="font-bold">What the modem thinks{modem.busy === null ? '' : ` · it is busy: ${modem.busy}`}</h2>
             <Rows label="What the modem thinks" of={thinks(modem)} />
           </div>
           <div className="flex flex-col gap-2">
-            <h3 className="font-bold">Its port</h3>
+            <h2 className="font-bold">Its port</h2>
             <Terminal modem={modem.id} heard={seen.heard[modem.id] ?? ''} />
           </div>
           <div className="xl:col-span-2">
             <InHand modem={modem} />
+            <SendText modem={modem} />
             <StatusPage modem={modem} />
           </div>
         </section>

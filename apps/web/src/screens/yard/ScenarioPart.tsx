@@ -65,7 +65,7 @@ export const ScenarioPart = ({ real }: { real: boolean }) => {
   return (
     <div className="flex flex-col gap-4">
       <section aria-label="Save" className="flex flex-col items-start gap-2">
-        <h3 className="font-bold">Save what was done</h3>
+        <h2 className="font-bold">Save what was done</h2>
         <p>
           Every act with its time, and the world’s end as a hash: played again from its seed, the file comes to the same end, to the byte.
         </p>
@@ -74,7 +74,7 @@ export const ScenarioPart = ({ real }: { real: boolean }) => {
         </button>
       </section>
       <section aria-label="Play" className="flex flex-col items-start gap-2">
-        <h3 className="font-bold">Play a file</h3>
+        <h2 className="font-bold">Play a file</h2>
         <label className="button">
           Open a scenario file
           <input

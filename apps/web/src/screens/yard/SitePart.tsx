@@ -6,16 +6,19 @@ import { Choose } from '../../parts/Field.tsx';
 import { Empty } from '../../parts/State.tsx';
 import { Does, Mono, Rows, usePart, useShown } from './world.tsx';
 
-const Way = ({ path }: { path: YardStation['paths'][number] }) => (
+const MakeFirst = ({ path }: { path: string }) => (
+  <Does act={{ act: 'first', station: useShown().station, path }}>Make it the first path</Does>
+);
+const Way = ({ path, first }: { path: YardStation['paths'][number]; first: boolean }) => (
   <section aria-label={`The way over ${path.label}`} className="border-t border-rule pt-2">
-    <h3 className="font-bold">
+    <h2 className="font-bold">
       {path.label} ·{' '}
       {path.reaches === null
         ? 'a fault is planted blind: make a call and look'
         : path.reaches
           ? `reaches the desk in ${path.ms} ms`
           : 'does not reach the desk'}
-    </h3>
+    </h2>
     <ol className="flex flex-wrap gap-x-2">
       {path.hops.map(({ hop, ok }, i) => (
         <li key={`${hop} ${i}`} className={ok ? '' : 'font-bold underline'}>
@@ -30,6 +33,7 @@ const Way = ({ path }: { path: YardStation['paths'][number] }) => (
       </p>
     )}
     <p className="text-note text-ink-2">From outside: {path.inward}.</p>
+    {!first && <MakeFirst path={path.id} />}
   </section>
 );
 
@@ -38,7 +42,7 @@ const Supply = () => {
   const { supply, site } = seen.station;
   return (
     <section aria-label="Supply" className="flex flex-col gap-2">
-      <h3 className="font-bold">Supply</h3>
+      <h2 className="font-bold">Supply</h2>
       <CautionNote of="battery" />
       <Rows
         label="Supply"
@@ -83,7 +87,7 @@ const Line = () => {
   );
   return (
     <section aria-label="Line and router" className="flex flex-col gap-2">
-      <h3 className="font-bold">Line and router</h3>
+      <h2 className="font-bold">Line and router</h2>
       <div className="flex flex-wrap gap-2">
         {piece('plug', 'the plug at the unit')}
         {piece('lineSide', 'the line side of the line box')}
@@ -119,8 +123,8 @@ export const SitePart = () => {
   if (!usePart('site')) return <Empty>The site of this station is real: the yard leaves it alone.</Empty>;
   return (
     <div className="flex flex-col gap-5">
-      {seen.station.paths.map((path) => (
-        <Way key={path.id} path={path} />
+      {seen.station.paths.map((path, i) => (
+        <Way key={path.id} path={path} first={i === 0} />
       ))}
       <Supply />
       <Line />

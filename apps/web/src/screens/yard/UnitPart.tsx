@@ -38,7 +38,7 @@ const Calls = ({ path }: { path: YardStation['paths'][number] }) => {
   const none = unit.account === '';
   return (
     <section aria-label={path.label} className="flex flex-col gap-2 border-t border-rule pt-2">
-      <h3 className="font-bold">{path.label} · simulated</h3>
+      <h2 className="font-bold">{path.label} · simulated</h2>
       <p className="text-note">
         The unit calls with account <Mono>{none ? 'none: the sheet has no account' : unit.account}</Mono> from <Mono>{path.address}</Mono>;
         its next call is number <Mono>{unit.sequence}</Mono>.{' '}
@@ -94,9 +94,9 @@ const Told = () => {
   const { unit, paths } = useShown().seen.station;
   return (
     <section aria-label="What the unit told">
-      <h3 className="font-bold">
+      <h2 className="font-bold">
         What it told · {unit.waits} {unit.waits === 1 ? 'event waits' : 'events wait'} in it{unit.lost === 0 ? '' : `, ${unit.lost} lost`}
-      </h3>
+      </h2>
       {unit.told.length === 0 && <p className="text-ink-2">Nothing yet.</p>}
       <ol>
         {[...unit.told].reverse().map(({ n, event, at, path, said }, i) => (
@@ -155,10 +155,10 @@ const Setup = () => {
   const [value, setValue] = useState('');
   return (
     <section aria-label="Its set-up" className="flex flex-col gap-2">
-      <h3 className="font-bold">
+      <h2 className="font-bold">
         Its set-up · {unit.kind}, by{' '}
         {{ lines: 'lines at its serial port', menu: 'its own keys', page: 'a page of its own', texts: 'texts' }[unit.manner]}
-      </h3>
+      </h2>
       <p>
         It shows: <span className="font-semibold">{unit.sign === '' ? 'nothing' : unit.sign}</span>
         {unit.openUntil === null ? '' : `. Its window shuts at ${time(unit.openUntil)} UTC.`}
@@ -237,7 +237,7 @@ const Devices = () => {
   if (devices.length === 0) return null;
   return (
     <section aria-label="Local devices" className="flex flex-col gap-2">
-      <h3 className="font-bold">Local devices</h3>
+      <h2 className="font-bold">Local devices</h2>
       {devices.map(({ zone, is, enrolled, score, magnet, rest, battery, alarm }) => (
         <div key={zone} role="group" aria-label={`Zone ${zone}`} className="flex flex-wrap items-center gap-2 border-t border-rule pt-2">
           <span className="w-80">
@@ -262,7 +262,7 @@ const Side = () => {
   const change = (of: object): { act: 'side'; station: string; change: never } => ({ act: 'side', station, change: of as never }); // the core's parser judges it
   return (
     <section aria-label="What hangs on it" className="flex flex-col gap-2">
-      <h3 className="font-bold">What hangs on it: {side.kind}</h3>
+      <h2 className="font-bold">What hangs on it: {side.kind}</h2>
       <Rows
         label="The side of the instrument"
         of={[

@@ -1,5 +1,5 @@
 // The three carriers of Varrow Dale: their access points, what they know of each card, and what they let it do. All of it is made up.
-import type { Instant } from '../../quantity/index.ts';
+import { type Instant, instant } from '../../quantity/index.ts';
 import type { Cell, YardRadio } from '../air/dale.ts';
 import { noise } from '../noise.ts';
 
@@ -61,6 +61,8 @@ export const carriers: { readonly [C in CarrierName]: Carrier } = {
     name: 'Fellwave',
     short: 'FELL',
     network: '99970',
+    // 30 June 2027, 00:00 UTC.
+    retires: { '3G': instant(1_814_313_600_000) },
     roams: ['Tarnlink', 'Moorcell'],
     points: [
       point('m2m.fellwave.example', 'carrier NAT', '100.72.4'),

@@ -36,7 +36,7 @@ const start = instant(Date.UTC(2026, 10, 25, 9));
 const later = (by: number) => instant(start + by);
 /** Equipment of every sort, so that each fault finds one that it fits. */
 const practices: readonly Practice[] = [
-  { id: 'module', seed: 41 },
+  { id: 'module', seed: 41, values: { 'unit.testEvery': '1800000' } },
   { id: 'logger', seed: 42, kind: 'logger', ways: ['ethernet', 'cellular'], carrier: 'Tarnlink' },
   { id: 'bridge', seed: 43, kind: 'bus bridge', ways: ['wifi'], carrier: 'Moorcell' },
   { id: 'panel', seed: 44, kind: 'panel', ways: ['ethernet', 'cellular'] },
@@ -148,7 +148,7 @@ const isThere = (effect: Effect, was: World, id: string): boolean => {
       return told.length === 0 && outfitOf(after, id).unit.store.length === 1;
     }
     case 'no test':
-      return outfit.unit.test === null && outfitOf(run(world, later(hours(30))), id).unit.told.length === 0;
+      return outfit.unit.test === null && outfitOf(run(world, later(hours(1))), id).unit.told.length === 0;
     case 'no change-over':
       return changesOver(was, id, effect.within) === null;
     case 'off':

@@ -223,6 +223,14 @@ export const acts = {
   line: act({ station, plug: optional(flag), lineSide: optional(flag), beyond: optional(flag) }, 'site', (world, of) =>
     onOutfit(world, of.station, (outfit) => withSite(outfit, { line: { ...outfit.site.line, ...without(of) } })),
   ),
+  /** A path becomes the first in the order in which they are tried. */
+  first: act({ station, path: isText(60) }, 'site', (world, { station: id, path }) =>
+    onOutfit(world, id, (outfit) => {
+      const chosen = outfit.paths.find((one) => one.id === path);
+      if (chosen === undefined) return outfit;
+      return withSite({ ...outfit, paths: [chosen, ...outfit.paths.filter((one) => one !== chosen)] }, { active: path });
+    }),
+  ),
   door: act({ station, open: flag }, 'site', (world, { station: id, open }, at) =>
     onOutfit(world, id, (outfit) => {
       const next = withUnit(withSite(outfit, { doorOpen: open }), (unit) => ({ ...unit, coverOpen: open }));

@@ -77,6 +77,8 @@ const modemView = (world: World, outfit: Outfit, id: string, modem: VirtualModem
     iccid: card?.iccid ?? '',
     subscription: world.cards.find(({ iccid }) => iccid === (modem.slots[modem.slot]?.card?.iccid ?? ''))?.state ?? '',
     pinTries: card?.pinTries ?? null,
+    number: world.cards.find(({ iccid }) => iccid === card?.iccid)?.number ?? '',
+    texts: (card?.texts ?? []).map(({ index, from, text }) => ({ index, from, text })),
     registration: registrationWords[stateNumber(modem)] ?? '',
     until: 'until' in modem.registration ? modem.registration.until : null,
     cell: heard === null ? null : cellView(heard.cell),
@@ -202,7 +204,8 @@ export const daleView = (world: World, at: Instant) => ({
     silent: world.air.silent.includes(mast.id),
     cells: cells.filter((cell) => cell.mast === mast.id).map(cellView),
   })),
-  carriers: Object.values(world.carriers).map(({ name, network, points, outage, congested, textsByPortalOnly, roams }) => ({
+  carriers: Object.values(world.carriers).map(({ name, network, points, outage, congested, textsByPortalOnly, roams, retires }) => ({
+    retires: Object.entries(retires).map(([radio, after]) => ({ radio, after })),
     name,
     network,
     points: points.map(({ apn, gives }) => ({ apn, gives })),

@@ -78,8 +78,8 @@ describe('calls', () => {
     expect(told(done).map(([said]) => said)).toEqual(['its clock was refused, and set by the desk’s', 'ACK']);
     expect(Math.abs(outfitIn(done).unit.caller.clock)).toBeLessThan(1000);
   });
-  test('a periodic test comes by itself each day', () => {
-    const done = run(worldWith(), hours(49));
+  test('a periodic test comes by itself, as often as the unit was told', () => {
+    const done = run(worldWith({ values: { 'unit.testEvery': '1800000' } }), minutes(61));
     expect(done.arrived.filter((one) => one.event === 'periodic')).toHaveLength(2);
   });
   test('a door that opens, an input that opens and mains that go are events of their own', () => {
@@ -129,6 +129,23 @@ describe('paths and their change-over', () => {
     const cut = run(act(twoWays(), { act: 'line', station, lineSide: false }), minutes(3));
     expect(told(run(act(cut, event()), 5000)).at(-1)).toEqual(['ACK', 'path2']);
   });
+  test('another order: what is made first is tried first', () => {
+    const turned = act(twoWays(), { act: 'first', station, path: 'path2' });
+    expect([active(turned), told(run(act(turned, event()), 5000))]).toEqual(['path2', [['ACK', 'path2']]]);
+    expect(act(turned, { act: 'first', station, path: 'none' })).toEqual(turned);
+  });
+  test('two cards on one radio: the router changes to the other card, which has to register first, and back', () => {
+    const spec = practiceSpec({ id: station, seed: 41, ways: ['cellular', 'cellular'] });
+    const [modem] = spec.modems;
+    const [card] = modem?.cards ?? [];
+    if (modem === undefined || card === undefined) throw new Error('no card');
+    const second = { ...card, iccid: '8999970000000000427', imsi: '999700000000042', number: '+447700900042' };
+    const two = { ...spec, modems: [{ ...modem, cards: [card, second] }], paths: spec.paths.map((path, i) => ({ ...path, slot: i })) };
+    const world = act(practiceWorld(start), startAct(two));
+    const spent = run(act(world, { act: 'subscription', iccid: card.iccid, change: { state: 'used up' } }), minutes(3));
+    expect([active(spent), modemIn(spent).slot, modemIn(spent).registration.is]).toEqual(['path2', 1, 'on']);
+    expect(told(run(act(spent, event()), 5000)).at(-1)).toEqual(['ACK', 'path2']);
+  });
   test('two routers find each other within minutes, and only by the WAN socket', () => {
     const fitted = act(worldWith(), { act: 'site', station, change: { helper: true } });
     expect([wayOf(fitted).why, wayOf(run(fitted, minutes(2))).why, wayOf(run(fitted, minutes(3))).why]).toEqual([
@@ -146,12 +163,13 @@ describe('supply', () => {
     expect([voltsAt(usualSupply(9000), start, false), voltsAt(usualSupply(9000), start, true)]).toEqual([13_155, 12_755]);
   });
   test('without mains it lives on its battery, tells so, and dies when that is empty; with mains it starts again', () => {
-    const dark = act(worldWith(), { act: 'mains', station, on: false });
+    const full = act(worldWith(), { act: 'mains', station, on: false });
+    expect((batteryEnds(outfitIn(full).supply) ?? start) - start).toBe(hours(36));
+    const dark = act(act(worldWith(), { act: 'plant', station, fault: 'battery-old' }), { act: 'mains', station, on: false });
     expect(run(dark, minutes(1)).arrived.map((one) => one.event)).toEqual(['mains']);
-    const ends = batteryEnds(outfitIn(dark).supply) ?? start;
-    expect(ends - start).toBe(hours(36));
-    expect([run(dark, hours(35)), run(dark, hours(37))].map((world) => outfitIn(world).unit.power.is)).toEqual(['on', 'off']);
-    const again = run(act(run(dark, hours(37)), { act: 'mains', station, on: true }), minutes(4));
+    expect((batteryEnds(outfitIn(dark).supply) ?? start) - start).toBe(minutes(30));
+    expect([run(dark, minutes(29)), run(dark, minutes(31))].map((world) => outfitIn(world).unit.power.is)).toEqual(['on', 'off']);
+    const again = run(act(run(dark, minutes(31)), { act: 'mains', station, on: true }), minutes(4));
     expect([outfitIn(again).unit.power.is, modemIn(again).registration.is]).toEqual(['on', 'on']);
   });
   test('without a battery the mains take everything along', () => {
@@ -232,7 +250,7 @@ describe('acts', () => {
     expect(perform(off, event(), start)).toMatchObject({ ok: true, value: { refused: expect.stringContaining('not running') as string } });
   });
   test('a part of a station that is real is left alone', () => {
-    const spec = { ...practiceSpec({ id: station, seed: 41 }), parts: ['modem'] as const };
+    const spec = { ...practiceSpec({ id: station, seed: 41, values: { 'unit.testEvery': '600000' } }), parts: ['modem'] as const };
     const world = act(practiceWorld(start), startAct(spec));
     expect(perform(world, event(), start)).toMatchObject({
       ok: true,
@@ -243,7 +261,7 @@ describe('acts', () => {
       value: { refused: null },
     });
     expect(stationView(world, outfitIn(world), start).parts).toEqual(['modem']);
-    expect(run(world, hours(25)).arrived).toEqual([]);
+    expect(run(world, minutes(25)).arrived).toEqual([]);
   });
   test('a station is taken out with all that was planted in it', () => {
     const planted = act(worldWith(), { act: 'plant', station, fault: 'pin-on' });
