@@ -111,6 +111,7 @@ const tours: readonly Tour[] = [
       await page.getByRole('button', { name: 'Begin practice' }).click();
       await page.getByText('The dale: stations').click();
       await clean('yard, practice');
+      await page.getByRole('button', { name: 'End practice' }).click();
       await page.getByRole('link', { name: 'Desk', exact: true }).click();
       await page.getByRole('listitem').first().waitFor();
       await clean('desk');
