@@ -114,7 +114,7 @@ export const ScenarioPart = ({ real }: { real: boolean }) => {
                   ? 'The file names no end to compare with.'
                   : state.played.same
                     ? 'It came to the same end.'
-                    : 'It came to another end than the file names.'}
+                    : 'It came to another end than the file names: the file was changed, or another version of the yard wrote it.'}
               </p>
               <p>
                 {state.played.world.arrived.length} calls arrived; {state.played.refused.length} acts were refused

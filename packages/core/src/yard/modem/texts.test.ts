@@ -152,6 +152,17 @@ describe('on their way', () => {
     expect(late).toBeLessThan(50);
     expect(textArrives({ ...carriers.Fellwave, outage: true }, { at, seed: 9 })).toBeNull();
   });
+  test('a unit that texts tells its numbers of an alarm and of its end; without a network, and from another kind of unit, nobody', () => {
+    const turned = (world: World, is: 'open' | 'shut'): World => act(world, { act: 'input', station, zone: 1, is });
+    const out = (world: World): string[] =>
+      runWorld(world, instant(world.at + 5000)).out.flatMap((one) => (one.out === 'text' ? [`${one.to} ${one.text}`] : []));
+    const opened = turned(worldWith({ kind: 'I/O controller' }), 'open');
+    expect(out(opened)).toEqual(['+447700900118 device 1: alarm (simulated)']);
+    expect(out(turned(run(opened, 6000), 'shut'))).toEqual(['+447700900118 device 1: at rest (simulated)']);
+    expect(out(turned(worldWith({ kind: 'panel' }), 'open'))).toEqual([]);
+    const silent = act(worldWith({ kind: 'I/O controller' }), { act: 'port', station, modem: 'modem', bytes: 'AT+CFUN=4\r' });
+    expect(out(turned(silent, 'open'))).toEqual([]);
+  });
   test('a unit that is set up by texts answers those of its numbers, and nobody else', () => {
     const world = worldWith({ kind: 'I/O controller' });
     const hears = (sender: string): string[] => {

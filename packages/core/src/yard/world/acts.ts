@@ -28,8 +28,10 @@ import {
   apply,
   buttonDown,
   buttonUp,
+  deviceSilent,
   hearLine,
   isYardEvent,
+  kindFacts,
   type LocalDevice,
   inAlarm,
   pressKey,
@@ -41,7 +43,7 @@ import {
   type VirtualUnit,
   withEvent,
 } from '../unit/index.ts';
-import { afterPort, answered, outfitOff, outfitOn, runWorld, sendText, type Stepped, still } from './run.ts';
+import { afterPort, answered, outfitOff, outfitOn, runWorld, sendText, type Stepped, still, unitTexts } from './run.ts';
 import {
   type Aerials,
   aroundOf,
@@ -91,15 +93,20 @@ const onModem = (world: World, of: { station: string; modem: string }, change: (
   onOutfit(world, of.station, (outfit) => withModem(outfit, of.modem, change));
 const onUnit = (world: World, id: string, change: (unit: VirtualUnit) => VirtualUnit): World =>
   onOutfit(world, id, (outfit) => withUnit(outfit, change));
-const onDevice = (world: World, of: { station: string; zone: number }, change: Partial<LocalDevice>, at: Instant): World =>
-  onUnit(world, of.station, (unit) => {
-    const was = unit.devices.find(({ zone }) => zone === of.zone);
-    if (was === undefined) return unit;
-    const next = { ...was, ...change };
-    const changed = { ...unit, devices: unit.devices.map((one) => (one === was ? next : one)) };
-    const tells = next.enrolled && next.margin > 0 && next.battery >= 2400 && inAlarm(next) !== inAlarm(was);
-    return tells ? withEvent(changed, { event: { zone: next.zone, rest: !inAlarm(next) }, over: null, at }) : changed;
-  });
+/** Something happens to a local device: where its alarm comes or goes, the unit has an event, and a unit that texts tells its numbers. */
+const onDevice = (world: World, of: { station: string; zone: number }, change: Partial<LocalDevice>, at: Instant): World => {
+  const unit = world.outfits[of.station]?.unit;
+  const was = unit?.devices.find(({ zone }) => zone === of.zone);
+  if (unit === undefined || was === undefined) return world;
+  const next = { ...was, ...change };
+  const changed = onUnit(world, of.station, (now) => ({ ...now, devices: now.devices.map((one) => (one === was ? next : one)) }));
+  if (deviceSilent(next) || inAlarm(next) === inAlarm(was) || unit.power.is !== 'on') return changed;
+  const rest = !inAlarm(next);
+  const told = onUnit(changed, of.station, (now) => withEvent(now, { event: { zone: next.zone, rest }, over: null, at }));
+  return kindFacts[unit.kind].manner === 'texts'
+    ? unitTexts(told, of.station, `${next.name}: ${rest ? 'at rest' : 'alarm'} (simulated)`, at)
+    : told;
+};
 const event = known(isYardEvent, 'an event of the unit');
 const given = <T extends object>(of: T): Partial<T> =>
   Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined)) as Partial<T>; // only names are left out

@@ -279,12 +279,20 @@ const sentOut = (world: World, station: string, id: string, at: Instant): World 
   if (modem === undefined || sent.length === 0) return world;
   const number = world.cards.find(({ iccid }) => iccid === modem.slots[modem.slot]?.card?.iccid)?.number ?? '';
   const quiet = withOutfit(world, station, (of) => withModem(of, id, (was) => ({ ...was, outbox: [] })));
-  return sent.reduce((next, { to, text }) => {
-    const inside = next.cards.some((card) => card.number === to);
-    return inside
-      ? sendText(next, { to, from: number, text, by: 'telephone' }, at)
-      : { ...next, texts: [...next.texts, { to, from: number, text, tries: 0, due: at }] };
-  }, quiet);
+  return sent.reduce((next, { to, text }) => handOn(next, { to, from: number, text }, at), quiet);
+};
+/** A text goes from a card to another card of the yard, by its carrier, or at once out of the world. */
+const handOn = (world: World, of: { to: string; from: string; text: string }, at: Instant): World =>
+  world.cards.some((card) => card.number === of.to)
+    ? sendText(world, { ...of, by: 'telephone' }, at)
+    : { ...world, texts: [...world.texts, { ...of, tries: 0, due: at }] };
+/** A unit that texts tells its numbers what happened; without a network it tells nobody. */
+export const unitTexts = (world: World, station: string, text: string, at: Instant): World => {
+  const outfit = world.outfits[station];
+  const modem = Object.values(outfit?.modems ?? {}).find((one) => one.registration.is === 'on');
+  const from = world.cards.find(({ iccid }) => iccid === modem?.slots[modem.slot]?.card?.iccid)?.number;
+  if (outfit === undefined || from === undefined) return world;
+  return outfit.unit.textsTo.reduce((next, to) => handOn(next, { to, from, text }, at), world);
 };
 /** After a step of its port: what it has sent goes on its way. */
 export const afterPort = sentOut;
