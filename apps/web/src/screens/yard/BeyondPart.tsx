@@ -3,6 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { type Dale, operatorMoods, readsBack, subscriptionStates } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Waiting } from '../../parts/State.tsx';
+import { useLive } from '../../store/live.ts';
 import { Does, Mono, Rows, useShown } from './world.tsx';
 
 const Carriers = ({ dale }: { dale: Dale }) => {
@@ -120,23 +121,39 @@ const Person = ({ dale }: { dale: Dale }) => {
 };
 
 const Chart = lazy(() => import('../../parts/Chart.tsx'));
+const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 /** The values of a device as the portal draws them. */
-const Graph = ({ events }: { events: Dale['portal']['events'] }) =>
-  events.length < 2 ? null : (
+const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
+  const theme = useLive((live) => live.theme);
+  if (events.length < 2) return null;
+  const [ink, soft, rule] = [token('--ink'), token('--ink-2'), token('--rule')];
+  return (
     <Suspense fallback={<Waiting>Drawing…</Waiting>}>
       <Chart
-        label="Values of the device at the portal"
+        key={theme}
+        label={`${events.length} values of the device at the portal, the last ${Number(events.at(-1)?.value ?? 0) / 10} °C`}
         options={{
-          chart: { type: 'line', height: 200, toolbar: { show: false }, animations: { enabled: false } },
-          series: [{ name: 'Value, °C', data: events.map(({ at, value }) => [at, Number(value) / 10]) }],
+          chart: {
+            type: 'line',
+            height: 200,
+            toolbar: { show: false },
+            zoom: { enabled: false },
+            animations: { enabled: false },
+            fontFamily: 'inherit',
+            foreColor: soft,
+          },
+          series: [{ name: 'Value', data: events.map(({ at, value }) => [at, Number(value) / 10]) }],
           xaxis: { type: 'datetime' },
           yaxis: { title: { text: '°C' } },
           stroke: { width: 2 },
-          colors: ['#38483f'],
+          colors: [ink],
+          grid: { borderColor: rule },
+          tooltip: { enabled: false },
         }}
       />
     </Suspense>
   );
+};
 
 const PortalPart = ({ dale }: { dale: Dale }) => {
   const { seen } = useShown();
@@ -165,7 +182,7 @@ const PortalPart = ({ dale }: { dale: Dale }) => {
                   {dale.portal.events
                     .filter((one) => one.id === device.id)
                     .slice(-8)
-                    .map(({ value }) => value)
+                    .map(({ value }) => `${(Number(value) / 10).toFixed(1)} °C`)
                     .join(' ') || 'none'}
                 </Mono>,
               ],
