@@ -64,7 +64,7 @@ const cardFor = (state: State, sim: ElementId, path: ElementId): CardSpec => {
     state: states[of('state')] ?? 'active',
     points: [sold ?? own],
     address,
-    number: of('number') || `+4477009${String(seed % 100_000).padStart(5, '0')}`,
+    number: of('number') || `+447700900${String(seed % 1000).padStart(3, '0')}`,
   };
 };
 

@@ -67,7 +67,7 @@ export const practiceSpec = (of: Practice): StationSpec => {
             state: 'active',
             points: sold === undefined ? [] : [sold],
             address: sold?.gives === 'fixed' ? '198.51.100.77' : '',
-            number: `+4477009${tail.slice(-5)}`,
+            number: `+447700900${tail.slice(-3)}`,
           },
         ],
         apn: sold?.apn ?? '',
