@@ -176,12 +176,8 @@ export const usualTold = (apn: string): Told => ({
   sleeps: false,
   bands: [],
 });
-export const emptySlot: Slot = { card: null, turned: false, seated: true };
-export const newModem = (make: ModemMake, slots: readonly Slot[], told: Told): VirtualModem => ({
-  ...make,
-  slots,
-  slot: 0,
-  told,
+/** What a modem is without power: all that it did not keep. */
+export const withoutPower = {
   power: { is: 'off' },
   seen: { is: 'absent' },
   function: 1,
@@ -191,14 +187,22 @@ export const newModem = (make: ModemMake, slots: readonly Slot[], told: Told): V
   opensAt: null,
   cause: { of: 'EMM', number: 0 },
   asleep: false,
-  lines: usualLines,
   online: false,
   held: '',
   last: '',
-  lastByte: instant(0),
   escape: null,
   writing: null,
   running: null,
+} as const satisfies Partial<VirtualModem>;
+export const emptySlot: Slot = { card: null, turned: false, seated: true };
+export const newModem = (make: ModemMake, slots: readonly Slot[], told: Told): VirtualModem => ({
+  ...make,
+  slots,
+  slot: 0,
+  told,
+  ...withoutPower,
+  lines: usualLines,
+  lastByte: instant(0),
   outbox: [],
   lastSent: 0,
 });

@@ -5,7 +5,7 @@ import { type Instant, instant } from '../../quantity/index.ts';
 import { admits, carriers, opensContext } from '../carrier/index.ts';
 import type { Heard, YardRadio } from '../air/index.ts';
 import { noise } from '../noise.ts';
-import { type Around, cardIn, type Registration, type VirtualModem, withCard } from './modem.ts';
+import { type Around, cardIn, type Registration, type VirtualModem, withCard, withoutPower } from './modem.ts';
 
 /** Card seen after the start; how long a search takes; how often a cell is weighed against its neighbours; ms. Ours. */
 const [cardWait, shortSearch, longSearch, weigh] = [1500, 4000, 14_000, 10_000] as const;
@@ -27,24 +27,7 @@ const silent = (modem: VirtualModem): Moved => ({ modem, said: '' });
 export const powerOn = (modem: VirtualModem, at: Instant): VirtualModem =>
   modem.power.is === 'off' ? { ...modem, power: { is: 'booting', until: after(at, modem.boot) } } : modem;
 /** Without power everything is forgotten but what it was told and what its card holds. */
-export const powerOff = (modem: VirtualModem): VirtualModem => ({
-  ...modem,
-  power: { is: 'off' },
-  seen: { is: 'absent' },
-  function: 1,
-  attached: true,
-  registration: { is: 'idle' },
-  sessions: [],
-  opensAt: null,
-  cause: { of: 'EMM', number: 0 },
-  asleep: false,
-  online: false,
-  held: '',
-  last: '',
-  escape: null,
-  writing: null,
-  running: null,
-});
+export const powerOff = (modem: VirtualModem): VirtualModem => ({ ...modem, ...withoutPower });
 export const restart = (modem: VirtualModem, at: Instant): VirtualModem => powerOn(powerOff(modem), at);
 
 /** Which registration command speaks of a radio: CS and PS of the older ones, EPS, 5GS (TS 27.007 clauses 7.2, 10.1.20, 10.1.22, 10.1.47). */
