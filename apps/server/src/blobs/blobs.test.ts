@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { hashOf } from '@green-lamp/core/journal';
 import { EntryRow } from '../journal/entry.row.ts';
 import { Database } from '../shell/database.ts';
+import { BlobRow } from './blob.row.ts';
 import { TestServer } from '../testing/server.ts';
 
 const server = new TestServer();
@@ -17,6 +18,17 @@ test('kept once under its hash, given back as it was', async () => {
   const text = '+CSQ: 20,99\r\nOK\r\n';
   for (let i = 0; i < 2; i++) expect(await (await keep(text)).json()).toMatchObject({ hash: hashOf(text) });
   expect(await server.get(`/api/blobs/${hashOf(text)}`)).toMatchObject({ text });
+});
+test('any character is kept as it is, NUL too; half a character is refused in words', async () => {
+  const text = 'boot\u0000\u0000v3 \u2212 \ud83d\udd0c\r\n+CSQ: 20,99\u0000tail';
+  expect(await (await keep(text)).json()).toMatchObject({ hash: hashOf(text) });
+  expect(await server.get(`/api/blobs/${hashOf(text)}`)).toMatchObject({ text });
+  const half = await server.fetch('/api/blobs', {
+    method: 'POST',
+    body: '{"text":"x\\ud800y"}',
+    headers: { 'content-type': 'application/json', 'x-green-lamp-person': server.me.person },
+  });
+  expect([half.status, await half.text()]).toEqual([422, expect.stringContaining('half a character')]);
 });
 test('a text with a secret in it is refused, and the refusal does not repeat it', async () => {
   const response = await keep('password: open-sesame-7\n');
@@ -56,6 +68,26 @@ test('a database of the first version is brought up and keeps its entries', asyn
       .getConnection()
       .execute<{ name: string }[]>("select name from sqlite_master where type = 'table' and name = 'blob'");
     expect(tables).toEqual([{ name: 'blob' }]);
+  } finally {
+    await database.close();
+  }
+});
+test('a database of the second version keeps its texts, as octets', async () => {
+  const data = join(server.folder, 'second');
+  mkdirSync(data, { recursive: true });
+  const second = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0002-after.sql'), 'utf8')
+    .trim()
+    .split(/\s(?=CREATE )/);
+  const done =
+    "create table migration (id integer primary key, name text, executed_at text); insert into migration values (1, 'm0001-first', '2026-01-01'), (2, 'm0002-blobs', '2026-01-01')";
+  execFileSync('sqlite3', [
+    join(data, 'green-lamp.db'),
+    [...second, "insert into blob values ('h', '\u2212 97 dBm', 5)", done].join(';\n'),
+  ]);
+  const database = await Database.open({ data });
+  try {
+    const [row] = await database.em().find(BlobRow, {});
+    expect([row?.hash, Buffer.from(row?.bytes ?? []).toString(), row?.kept]).toEqual(['h', '\u2212 97 dBm', 5]);
   } finally {
     await database.close();
   }

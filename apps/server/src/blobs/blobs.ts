@@ -16,15 +16,18 @@ export class Blobs {
   ) {}
 
   async put(text: string): Promise<Parsed<Sha256>> {
+    if (!text.isWellFormed())
+      return bad(problem('refused', 'text', { why: 'It has half a character in it (a lone surrogate); copy it anew from where it came.' }));
     if (mask(text) !== text) return bad(problem('refused', 'text', { why: 'A secret still stands in it; mask it before it is kept.' }));
     const hash = hashOf(text);
     const em = this.database.em();
-    if ((await em.count(BlobRow, { hash })) === 0)
-      await em.createQueryBuilder(BlobRow).insert({ hash, text, kept: this.clock.now() }).onConflict('hash').ignore().execute();
+    const row = { hash, bytes: Buffer.from(text, 'utf8'), kept: this.clock.now() };
+    if ((await em.count(BlobRow, { hash })) === 0) await em.upsertMany(BlobRow, [row], { onConflictAction: 'ignore' });
     return good(hash);
   }
   async get(hash: Sha256): Promise<string | null> {
-    return (await this.database.em().findOne(BlobRow, { hash }))?.text ?? null;
+    const row = await this.database.em().findOne(BlobRow, { hash });
+    return row === null ? null : Buffer.from(row.bytes).toString('utf8');
   }
   /** Those of some hashes that are not here. */
   async missing(hashes: readonly Sha256[]): Promise<Sha256[]> {

@@ -1,4 +1,5 @@
 import { settingKey, type Stream } from '@green-lamp/core/name';
+import { textOf } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { deskStream } from '@green-lamp/core/name';
 import { TestServer } from '../testing/server.ts';
@@ -141,6 +142,33 @@ test('a frame of many pieces is one record', async () => {
   expect(await answer).toBe('OK 1\n');
   socket.destroy();
   expect((await frames(`station=${stream}`))[0]?.event).toBe('flood_\u00e4');
+});
+test('a limit beyond its bounds is refused as in the form; one that stands in an old journal is used within them and ends nothing', async () => {
+  const limit = (value: number) =>
+    server.entry(deskStream, 'setting.set', {
+      key: settingKey('listener', null, 'idle'),
+      value,
+      origin: 'typed',
+      simulated: false,
+      over: null,
+    });
+  for (const value of [-1, 0, 999, 1e12, 1500.5])
+    expect(await server.deliver(limit(value))).toMatchObject([{ is: 'refused', problems: [{ path: 'data.value' }] }]);
+  expect(await server.deliver(limit(7_200_000))).toMatchObject([{ is: 'kept' }]);
+  // As a journal of before this limit has it: kept past the door.
+  const old = limit(-1);
+  await server.journal.append((turn) => turn.keep(old, textOf(old)));
+  await server.station('4011');
+  expect(await server.send('4011;;event=a\n')).toEqual(['OK 1']);
+  expect(await server.deliver(limit(3_600_000))).toMatchObject([{ is: 'kept' }]);
+});
+test('a value read from a device is judged by the same limits', async () => {
+  const { stream, unit } = await server.station('4012');
+  const key = settingKey('unit', unit, 'deskPort');
+  const staged = (value: number) =>
+    server.entry(stream, 'setting.staged', { stage: 'readBack', asOf: instant(1), of: [{ key, set: null, value }] });
+  expect(await server.deliver(staged(-4))).toMatchObject([{ is: 'refused', problems: [{ code: 'range', path: 'data.of[0].value' }] }]);
+  expect(await server.deliver(staged(70_000))).toMatchObject([{ is: 'kept' }]);
 });
 test('health lists the listeners with kind, port and state', async () => {
   expect(await server.get('/api/health')).toMatchObject({

@@ -3,6 +3,7 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
+import { clamped, definitionOf } from '@green-lamp/core/sheet';
 import { type ListenerKind, listenerKinds } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Events } from '../journal/events.ts';
@@ -69,8 +70,9 @@ export class Desk implements OnApplicationShutdown {
   async #readLimits(): Promise<void> {
     const state = await this.journal.state(deskStream);
     const of = (param: 'firstByte' | 'idle'): number => {
-      const value = wanted(state, settingKey('listener', null, param));
-      return typeof value === 'number' ? value : shipped[param];
+      const key = settingKey('listener', null, param);
+      const value = wanted(state, key);
+      return typeof value === 'number' ? clamped(definitionOf(key), value) : shipped[param];
     };
     this.#limits = { firstByte: of('firstByte'), idle: of('idle') };
   }

@@ -1,9 +1,9 @@
 // What people deliver: each entry is judged on its own, and a refused one never blocks those behind it.
 import { Injectable } from '@nestjs/common';
-import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
+import { type Json, type SettingKey, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
 import { type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
-import { isSecret } from '@green-lamp/core/sheet';
+import { definitionOf, isSecret, limitFault } from '@green-lamp/core/sheet';
 import { FrameRow } from '../desk/frame.row.ts';
 import { Database } from '../shell/database.ts';
 import { told, type Told } from '../shell/problem-reply.ts';
@@ -142,7 +142,19 @@ const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {
   if (entry.who.person !== person) return bad(problem('not-you', 'who.person', {}));
   const part = partsOnly[entry.kind];
   if (part !== undefined) return bad(problem('part-only', 'kind', { part }));
-  return readData(entry);
+  const known = readData(entry);
+  const beyond = known.ok && known.value !== null ? beyondLimits(known.value) : [];
+  return beyond.length > 0 ? { ok: false, problems: beyond } : known;
+};
+
+/** Values outside of what the parameter table allows, judged as the form judges them. */
+const beyondLimits = (known: Known): Problem[] => {
+  const fault = (of: { key: SettingKey; value: Json }, path: string): Problem[] => {
+    const found = limitFault(definitionOf(of.key), of.value, path);
+    return found === null ? [] : [found];
+  };
+  if (known.kind === 'setting.set') return fault(known.data, 'data.value');
+  return known.kind === 'setting.staged' ? known.data.of.flatMap((one, i) => fault(one, `data.of[${i}].value`)) : [];
 };
 
 const isYardCapture = (text: string): boolean => {

@@ -6,12 +6,14 @@ import { Migrator } from '@mikro-orm/migrations';
 import { type Env, StartError } from './env.ts';
 import { First } from './migrations/m0001-first.ts';
 import { Blobs } from './migrations/m0002-blobs.ts';
+import { BlobOctets } from './migrations/m0003-blob-octets.ts';
 import { rows } from '../rows.ts';
 import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
 export const migrations = [
   { name: 'm0001-first', class: First },
   { name: 'm0002-blobs', class: Blobs },
+  { name: 'm0003-blob-octets', class: BlobOctets },
 ];
 export type Em = SqlEntityManager;
 

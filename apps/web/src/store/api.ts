@@ -4,6 +4,8 @@ import { measureSkew } from './device.ts';
 import type { Told } from './wire-types.ts';
 
 export class NoNetwork extends Error {}
+/** The desk is there and fails at this one request: asking the same again may never help. */
+export class DeskFault extends NoNetwork {}
 export class Refusal extends Error {
   constructor(
     readonly status: number,
@@ -37,7 +39,8 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
     throw new NoNetwork('The desk does not answer.', { cause });
   }
   if (!response.ok) {
-    if (response.status >= 500) throw new NoNetwork('The desk could not answer.');
+    if (response.status === 500) throw new DeskFault('The desk answers and could not take it; its log says why.');
+    if (response.status > 500) throw new NoNetwork('The desk could not answer.');
     throw new Refusal(response.status, problemsOf(body));
   }
   if (!speaksOurWire(body)) throw new Refusal(response.status, problemsOf(null));

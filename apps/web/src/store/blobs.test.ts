@@ -5,7 +5,7 @@ import { FakeServer } from '../testing/server.ts';
 import { append } from './append.ts';
 import { keepText, keptText } from './blobs.ts';
 import { db } from './db.ts';
-import { deliverNow } from './deliver.ts';
+import { deliverNow, offerAgain } from './deliver.ts';
 import { choosePerson, newId } from './device.ts';
 import { addSamples, holdTime, type RunningHold, samplesIn, setHold } from './hold.ts';
 import { useLive } from './live.ts';
@@ -85,6 +85,47 @@ test('a text that this browser lacks is fetched and then kept; one that nobody h
   expect(await keptText(hashOf(text))).toBe(text);
   server.away = false;
   expect(await keptText(hashOf('gone'))).toBeNull();
+});
+
+describe('a text at which the desk fails', () => {
+  const stream = stationStream(newId());
+  const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
+  afterEach(() => {
+    server.breaksAt = () => false;
+    server.refuses = () => null;
+  });
+  test('never holds up what comes after; its entry is not accepted, its text stays here, and both are offered again together', async () => {
+    server.breaksAt = (body) => body.includes('broken');
+    const blob = await keepText('broken\u0000text');
+    server.refuses = (text) => (text.includes(blob) && !server.texts.has(blob) ? 'its text is not here' : null);
+    await append(stream, [{ kind: 'station.opened', data: { name: 'Weir', demo: false } }]);
+    await append(stream, [{ kind: 'capture.kept', data, blobs: [blob] }]);
+    await append(stream, [{ kind: 'note.written', data: { lamp: null, words: 'after it' } }]);
+    await deliverNow();
+    expect(useLive.getState()).toMatchObject({ deskFails: true });
+    await deliverNow();
+    await deliverNow();
+    expect(await db.queue.count()).toBe(0);
+    expect(server.kept.map(({ text }) => /"kind":"([^"]+)"/.exec(text)?.[1])).toEqual(['station.opened', 'note.written']);
+    const [refused] = await db.refused.toArray();
+    expect((await db.blobs.get(blob))?.text).toBe('broken\u0000text');
+    expect(useLive.getState()).toMatchObject({ deskFails: false, connected: true });
+    server.breaksAt = () => false;
+    await offerAgain(refused?.id ?? '');
+    await deliverNow();
+    expect(server.texts.get(blob)).toBe('broken\u0000text');
+    expect([await db.refused.count(), server.kept.length]).toEqual([0, 3]);
+  });
+  test('an entry at which the desk fails goes to what was not accepted after three tries, those beside it are kept', async () => {
+    server.breaksAt = (body) => body.includes('poison');
+    const note = (words: string) => ({ kind: 'note.written' as const, data: { lamp: null, words } });
+    await append(stream, [{ kind: 'station.opened', data: { name: 'Weir', demo: false } }, note('before'), note('poison'), note('behind')]);
+    for (let i = 0; i < 3; i++) await deliverNow();
+    expect((await db.refused.toArray()).map(({ text, problems }) => [text.includes('poison'), problems[0]?.sentence])).toEqual([
+      [true, 'The desk answers and could not take it; its log says why.'],
+    ]);
+    expect([server.kept.length, await db.queue.count()]).toEqual([3, 0]);
+  });
 });
 
 describe('a hold', () => {

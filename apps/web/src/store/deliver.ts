@@ -1,9 +1,11 @@
 // [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
-import { deliverTexts } from './blobs.ts';
+import { isObject } from '@green-lamp/core/name';
+import { deliverTexts, offerTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
-import { NoNetwork, post, Refusal } from './api.ts';
+import { DeskFault, NoNetwork, post, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
+import { givesUp } from './patience.ts';
 import { pullSoon } from './pull.ts';
 import type { Answer } from './wire-types.ts';
 
@@ -44,16 +46,17 @@ const deliverAll = async (): Promise<void> => {
       await send(end === -1 ? waiting : waiting.slice(0, end));
     }
     again = 500;
+    useLive.setState({ deskFails: false });
     pullSoon();
   } catch (error) {
     if (!(error instanceof NoNetwork)) throw error;
-    useLive.setState({ connected: false });
+    useLive.setState(error instanceof DeskFault ? { deskFails: true } : { connected: false });
     again = Math.min(again * 2, 15_000);
     deliverSoon(again);
   }
 };
 
-/** Sends rows of one person. A refusal of the whole body halves it; one alone goes to what was not accepted. */
+/** Sends rows of one person. A refusal of the whole body, or a desk that fails at it, halves it; one alone goes to what was not accepted. */
 const send = async (rows: readonly QueueRow[]): Promise<void> => {
   const [first] = rows;
   if (first === undefined) return;
@@ -63,9 +66,11 @@ const send = async (rows: readonly QueueRow[]): Promise<void> => {
     useLive.setState({ connected: true });
     await settle(rows, answers);
   } catch (error) {
-    if (!(error instanceof Refusal)) throw error;
+    if (!(error instanceof Refusal || error instanceof DeskFault)) throw error;
     if (rows.length === 1) {
-      await settle(rows, [{ id: first.id, is: 'refused', problems: [...error.problems] }]);
+      if (error instanceof DeskFault && !givesUp(first.id)) throw error;
+      const problems = error instanceof Refusal ? [...error.problems] : [{ code: 'refused', path: '', sentence: error.message }];
+      await settle(rows, [{ id: first.id, is: 'refused', problems }]);
       return;
     }
     const half = Math.ceil(rows.length / 2);
@@ -91,11 +96,18 @@ const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Pr
   });
 };
 
-/** Puts an entry that was not accepted back into the queue, as it is. */
+/** The texts that an entry names, by their hashes. */
+export const blobsOf = (text: string): string[] => {
+  const entry: unknown = JSON.parse(text); // its text was written by this page
+  return isObject(entry) && Array.isArray(entry['blobs']) ? entry['blobs'].map(String) : [];
+};
+
+/** Puts an entry that was not accepted back into the queue, as it is, with the texts that it names. */
 export const offerAgain = async (id: string): Promise<void> => {
-  await db.transaction('rw', db.queue, db.refused, async () => {
+  await db.transaction('rw', db.queue, db.refused, db.blobs, async () => {
     const row = await db.refused.get(id as KeptRow['id']); // Dexie's key type is the branded id
     if (row === undefined) return;
+    await offerTexts(blobsOf(row.text));
     await db.refused.delete(row.id);
     await db.queue.add({ id: row.id, stream: row.stream, text: row.text, person: row.person, secrets: [] });
   });

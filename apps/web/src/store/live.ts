@@ -7,6 +7,8 @@ import type { FrameView, ListenerState } from './wire-types.ts';
 export type Theme = 'day' | 'night';
 type Live = {
   connected: boolean;
+  /** The desk answers, and fails at what is offered to it. */
+  deskFails: boolean;
   listeners: readonly ListenerState[];
   frames: readonly FrameView[];
   /** Presses whose entries are just being written into this browser's own store. */
@@ -28,6 +30,7 @@ const storedTheme = (): Theme => {
 
 export const useLive = create<Live>(() => ({
   connected: false,
+  deskFails: false,
   listeners: [],
   frames: [],
   writing: 0,

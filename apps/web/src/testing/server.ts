@@ -11,6 +11,8 @@ export class FakeServer {
   refuses: (text: string) => string | null = () => null;
   /** Happens while entries are on their way. */
   meanwhile: (() => Promise<void>) | null = null;
+  /** What this server breaks at: it answers 500. */
+  breaksAt: (body: string) => boolean = () => false;
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
   readonly posts: { path: string; person: string; texts: string[] }[] = [];
@@ -33,6 +35,7 @@ export class FakeServer {
       const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
       const person = new Headers(init.headers).get('x-green-lamp-person') ?? '';
       this.posts.push({ path, person, texts });
+      if (this.breaksAt(typeof init.body === 'string' ? init.body : '')) return reply({ problems: [] }, 500);
       if (path === '/api/blobs') {
         const text = isObject(body) ? String(body['text']) : '';
         this.texts.set(hashOf(text), text);

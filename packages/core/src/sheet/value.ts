@@ -1,6 +1,6 @@
 // Typed text to value, value to text, both by the parameter's form. Nothing is mended silently: what is typed is kept beside what is meant.
 import { isElementId, isObject, isUlid, type Json, type Measure, plainText, type Ulid } from '../name/index.ts';
-import { bad, good, type Parsed, problem } from '../problem/index.ts';
+import { bad, good, type Parsed, type Problem, problem } from '../problem/index.ts';
 import { parseDuration, showFigure } from '../quantity/index.ts';
 import { imeiInBlocks, inBlocks } from '../sums/index.ts';
 import type { Form, Parameter } from './parameter.ts';
@@ -110,6 +110,20 @@ const hasForm = (form: Form, value: Json): boolean => {
 /** Judges a value that an entry carries: only its type, since a wrong value that somebody wants is a finding and not a refusal. */
 export const parseValue = (of: Parameter | null, value: Json, path: string): Parsed<Json> =>
   value === null || of === null || hasForm(of.form, value) ? good(value) : bad(problem('type', path, { want: `a value for ${of.label}` }));
+
+/** What keeps a value from lying within the limits of its parameter, as a form would say it; null where nothing does. Judged for what is new: kept entries stay readable. */
+export const limitFault = (of: Parameter | null, value: Json, path: string): Problem | null => {
+  if (of === null || value === null || typeof value !== 'number' || (of.form.is !== 'count' && of.form.is !== 'figure')) return null;
+  const { least, most } = of.form;
+  if (!Number.isSafeInteger(value)) return problem('type', path, { want: 'a whole number' });
+  return value < least || value > most ? problem('range', path, { least, most, got: value }) : null;
+};
+
+/** A figure brought within the limits of its parameter: what stands in a journal since before a limit is used, never beyond it. */
+export const clamped = (of: Parameter | null, value: number): number => {
+  if (of === null || (of.form.is !== 'count' && of.form.is !== 'figure') || Number.isNaN(value)) return value;
+  return Math.round(Math.min(Math.max(value, of.form.least), of.form.most));
+};
 
 export type ElementLabel = (id: string) => string;
 

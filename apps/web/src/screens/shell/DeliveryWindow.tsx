@@ -1,11 +1,12 @@
 // What waits, and what the desk did not accept, with the reason. Nothing that a person wrote is ever thrown away by itself.
 import { readEntry, sayEntry, speakerOf, emptyState } from '@green-lamp/core/journal';
-import { peopleStream } from '@green-lamp/core/name';
+import { isSha256, peopleStream } from '@green-lamp/core/name';
 import { Window } from '../../parts/Window.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { db } from '../../store/db.ts';
-import { offerAgain } from '../../store/deliver.ts';
+import { blobsOf, offerAgain } from '../../store/deliver.ts';
 import { sharedNow } from '../../store/device.ts';
+import { tell } from '../../store/live.ts';
 import { useLiveQuery } from '../../store/use-station.ts';
 
 const said = (text: string): string => {
@@ -16,6 +17,20 @@ const said = (text: string): string => {
         speakerOf(emptyState(peopleStream), () => null, sharedNow(), 'UTC'),
       )
     : 'An entry that can’t be read.';
+};
+
+/** What a device said stands in a text of its own beside its entry: it can be read and copied here, whatever becomes of the entry. */
+const ItsTexts = ({ of }: { of: string }) => {
+  const texts = useLiveQuery(async () => (await db.blobs.bulkGet(blobsOf(of).filter(isSha256))).flatMap((blob) => blob?.text ?? []), [of]);
+  return texts?.map((text, i) => (
+    <details key={i} className="my-1">
+      <summary>Its text, {text.length} characters</summary>
+      <pre className="mono max-h-48 overflow-auto whitespace-pre-wrap" tabIndex={0} aria-label="The text">
+        {text}
+      </pre>
+      <Press onPress={() => void navigator.clipboard.writeText(text).catch(tell)}>Copy it</Press>
+    </details>
+  ));
 };
 
 export const DeliveryWindow = ({ open, close }: { open: boolean; close: () => void }) => {
@@ -33,6 +48,7 @@ export const DeliveryWindow = ({ open, close }: { open: boolean; close: () => vo
         {rows?.refused.map((row) => (
           <li key={row.id} className="slip">
             <p className="font-semibold break-words">{said(row.text)}</p>
+            <ItsTexts of={row.text} />
             <p className="my-1">{row.problems.map(({ sentence }) => sentence).join(' ')}</p>
             <div className="flex gap-3">
               <Press onPress={() => void offerAgain(row.id)}>Offer it again</Press>

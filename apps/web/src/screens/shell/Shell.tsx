@@ -18,13 +18,13 @@ const Place = ({ to, children }: { to: string; children: string }) => (
   </NavLink>
 );
 
-type Deliveries = { writing: number; waiting: number; refused: number; connected: boolean };
+type Deliveries = { writing: number; waiting: number; refused: number; connected: boolean; deskFails: boolean };
 
-const deliveryWords = ({ writing, waiting, refused, connected }: Deliveries): string => {
+const deliveryWords = ({ writing, waiting, refused, connected, deskFails }: Deliveries): string => {
   const parts = [
     refused > 0 ? `${refused} not accepted` : null,
     waiting > 0
-      ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'} for ${connected ? 'the desk' : 'a network'}`
+      ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'}${!connected ? ' for a network' : deskFails ? ': the desk does not take it' : ' for the desk'}`
       : refused > 0
         ? null
         : writing > 0
@@ -37,7 +37,7 @@ const deliveryWords = ({ writing, waiting, refused, connected }: Deliveries): st
 };
 
 export const Shell = () => {
-  const { person, theme, writing, waiting, refused, connected, askPerson, trouble } = useLive();
+  const { person, theme, writing, waiting, refused, connected, deskFails, askPerson, trouble } = useLive();
   const people = usePeople();
   const [delivery, setDelivery] = useState(false);
   const go = useNavigate();
@@ -84,7 +84,7 @@ export const Shell = () => {
             setDelivery(true);
           }}
         >
-          {deliveryWords({ writing, waiting, refused, connected })}
+          {deliveryWords({ writing, waiting, refused, connected, deskFails })}
         </button>
         <button
           type="button"
