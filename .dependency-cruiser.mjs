@@ -1,5 +1,20 @@
 // Folders import one way: in the core only from those above in this list; apps import the core and never each other.
-const core = ['name', 'problem', 'quantity', 'sums', 'wire', 'sheet', 'house', 'journal', 'lamp', 'check', 'walk', 'yard', 'scenario'];
+const core = [
+  'name',
+  'problem',
+  'quantity',
+  'sums',
+  'wire',
+  'sheet',
+  'house',
+  'evidence',
+  'journal',
+  'lamp',
+  'check',
+  'walk',
+  'yard',
+  'scenario',
+];
 const at = (folder) => `^packages/core/src/${folder}/`;
 
 export default {

@@ -10,6 +10,9 @@ import { test as base } from '@playwright/test';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
+/** The address that a test gives to the nth path of its station: on this computer, and still that path's own. */
+export const pathAddress = (n: number): string => `127.0.9.${n}`;
+
 export class Desk {
   web = '';
   linePort = 0;
@@ -39,6 +42,7 @@ export class Desk {
       GREENLAMP_MODEM_PORT: String(this.modemPort),
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
+      GREENLAMP_TEST_PATHS: '1',
       ...this.env,
     };
     const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });
@@ -87,14 +91,17 @@ export class Desk {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
-  /** Sends records as any client would and gives the desk's answers, a line each. */
+  /** Sends records as any client would, from the address of the first path, and gives the desk's answers, a line each. */
   async send(...records: string[]): Promise<string[]> {
-    return this.sendBytes(Buffer.from(records.map((record) => `${record}\n`).join('')));
+    return this.sendFrom(pathAddress(1), ...records);
+  }
+  async sendFrom(from: string, ...records: string[]): Promise<string[]> {
+    return this.sendBytes(Buffer.from(records.map((record) => `${record}\n`).join('')), from);
   }
 
-  sendBytes(bytes: Uint8Array): Promise<string[]> {
+  sendBytes(bytes: Uint8Array, localAddress = pathAddress(1)): Promise<string[]> {
     return new Promise((done, failed) => {
-      const socket = connect(this.linePort, '127.0.0.1', () => socket.end(bytes));
+      const socket = connect({ port: this.linePort, host: '127.0.0.1', localAddress }, () => socket.end(bytes));
       let answer = '';
       socket.on('data', (chunk) => (answer += chunk.toString()));
       socket.on('error', failed);

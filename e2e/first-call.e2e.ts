@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
 test('from blank to a proven call: a new station, its account, an outside client, and what a new APN does to the proof', async ({
   page,
@@ -9,6 +9,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   await arrive(page, desk.web);
   await openStation(page, { name: 'Rain gauge, High Intake', account });
   await expect(lamp(page, /^Call, dark/)).toBeVisible();
+  await arrivesFrom(page, 'Cellular');
   await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
   await section(page, 'Work on the devices').getByRole('button', { name: 'I have entered these on Modem' }).click();
   await section(page, 'Work on the devices')
@@ -59,10 +60,28 @@ test('from blank to a proven call: a new station, its account, an outside client
   await expect(page.getByText(/committed \d+ ms later, then answered/)).toBeVisible();
 });
 
+test('what a laptop beside the desk sends is kept and shown, and proves nothing; an empty sheet makes nothing likely', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Laptop beside the desk', account });
+  await delivered(page);
+  expect(await desk.sendFrom('127.0.0.1', `${account};;event=panel_alarm;zone=1;path=1`)).toEqual(['OK 1']);
+  await page.keyboard.press('5');
+  const calls = page.getByRole('region', { name: 'Calls of this station' });
+  await calls.getByRole('button', { name: /from this computer itself: it proves that the desk listens.*proves nothing/ }).click();
+  await expect(calls.getByText('nobody’s word can give it to one', { exact: false })).toBeVisible();
+  for (const of of [/^Bearer, path 1, dark/, /^Route, path 1, dark/, /^Call, dark/]) await expect(lamp(page, of)).toBeVisible();
+  await expect(page.getByText('Only this computer can call in', { exact: false })).toBeVisible();
+});
+
 test('placed at the site, the bench proof falls; a call from there proves it without the word bench', async ({ page, desk }) => {
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Bench then site', account, paths: ['Ethernet'] });
+  await arrivesFrom(page, 'Ethernet');
   await delivered(page);
   await desk.send(`${account};;event=door`);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 /** The command line as a person calls it, from the folder in which the files are. */
@@ -33,6 +33,7 @@ test('a blank station worked to its record: the journal verifies, and not after 
   const [password, pin] = ['Planted-Curlew-7731', '80417263'];
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Blank to record', account });
+  await arrivesFrom(page, 'Cellular');
   await setting(page, /^Modem, /, 'Login password', password);
   await setting(page, /^SIM, /, 'SIM PIN', pin);
   await setting(page, /^SIM, /, 'Card number (ICCID)', '8999901234567890125');
@@ -52,7 +53,7 @@ test('a blank station worked to its record: the journal verifies, and not after 
   const record = page.getByRole('article', { name: 'Record' });
   await expect(record.getByRole('row').filter({ hasText: /^SIM PIN/ })).toContainText('kept secret, not in this record');
   await expect(record.getByRole('region', { name: 'Findings' })).toContainText('Accepted: The carrier confirms this number. (Ines,');
-  await expect(record.getByRole('row').filter({ hasText: /^Call/ })).toContainText("Event 'depth_high' reached the desk");
+  await expect(record.getByRole('row').filter({ hasText: /^Call/ })).toContainText("An event, 'depth_high', reached the desk");
   await page.getByRole('button', { name: 'Verify it here' }).click();
   await expect(page.getByText(/^Sound: \d+ entries kept and 0 waiting/)).toBeVisible();
   await page.emulateMedia({ media: 'print' });

@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,
@@ -8,6 +8,7 @@ test('the sheet reads as it runs and as planned; a stage is pressed for one sett
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Stages', account, paths: ['Cellular'] });
+  await arrivesFrom(page, 'Cellular');
   await setting(page, /^SIM/, 'APN', 'first.example');
   const sim = section(page, /^SIM/);
   const row = sim
@@ -51,6 +52,7 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Hands', account, paths: ['Cellular'] });
+  await arrivesFrom(page, 'Cellular');
   await delivered(page);
   await desk.send(`${account};;event=rain_high`);
   await expect(lamp(page, /^Call, proven/)).toBeVisible();
@@ -109,6 +111,7 @@ test('a reader who has not said who works here may look; what they try to enter 
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('link', { name: /Snow-depth mast/ }).click();
   await lamp(page, /^Reach/).click();
+  await page.getByText('I saw it (a word: weak at most)').click();
   await page.getByRole('button', { name: 'Session opened from afar' }).click();
   await expect(page.getByRole('dialog', { name: 'Who works here?' })).toBeVisible();
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();

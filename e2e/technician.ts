@@ -1,5 +1,6 @@
 // What a technician does at the screen, in the job's words.
 import { expect, type Locator, type Page } from '@playwright/test';
+import { pathAddress } from './desk.ts';
 
 // Clear of the demo’s accounts and of those that tests name.
 let accounts = 2000 + Math.floor(Math.random() * 40) * 40;
@@ -64,6 +65,11 @@ export const setting = async (page: Page, where: string | RegExp, label: string,
   else await field.fill(value);
   await of.getByRole('button', { name: 'Put it on the sheet' }).click();
   await expect(of.getByRole('button', { name: 'Put it on the sheet' })).toHaveCount(0);
+};
+
+/** Writes on the sheet from which address each path arrives at the desk. */
+export const arrivesFrom = async (page: Page, ...paths: readonly string[]): Promise<void> => {
+  for (const [i, path] of paths.entries()) await setting(page, new RegExp(`^Path, ${path}`), 'Arrives from address', pathAddress(i + 1));
 };
 
 export const lamp = (page: Page, name: RegExp | string) => page.getByRole('region', { name: 'The line' }).getByRole('button', { name });

@@ -1,5 +1,5 @@
-import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { expect, pathAddress, test } from './desk.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
 test('two paths: Ethernet alone leaves Call marginal and names the other; each strand is proved and falls by itself', async ({
   page,
@@ -8,6 +8,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Two ways out', account, paths: ['Cellular', 'Ethernet'] });
+  await arrivesFrom(page, 'Cellular', 'Ethernet');
   await setting(page, /^SIM, /, 'APN', 'one.example');
   const work = section(page, 'Work on the devices');
   await work.getByRole('button', { name: 'I have entered these on Modem' }).click();
@@ -15,12 +16,12 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
   await delivered(page);
 
   await test.step('a frame that says nothing of its path counts as arrived and proves no strand', async () => {
-    expect(await desk.send(`${account};;event=level`)).toEqual(['OK 1']);
+    expect(await desk.sendFrom(pathAddress(9), `${account};;event=level`)).toEqual(['OK 1']);
     await expect(lamp(page, /^Call, marginal, grade 7/)).toBeVisible();
     await expect(lamp(page, /^Bearer, path 2, dark/)).toBeVisible();
   });
   await test.step('over Ethernet alone', async () => {
-    await desk.send(`${account};;event=level;path=2`);
+    await desk.sendFrom(pathAddress(2), `${account};;event=level`);
     await expect(lamp(page, /^Bearer, path 2, proven, grade 7/)).toBeVisible();
     await expect(lamp(page, /^Bearer, path 1, dark/)).toBeVisible();
     await expect(lamp(page, /^Call, marginal/)).toBeVisible();
@@ -28,7 +29,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
     await expect(page.getByRole('complementary', { name: 'Margin' }).getByText('No call has been seen over Cellular.')).toBeVisible();
   });
   await test.step('and over the other', async () => {
-    await desk.send(`${account};;event=level;path=1`);
+    await desk.send(`${account};;event=level`);
     await expect(lamp(page, /^Call, proven, grade 7/)).toBeVisible();
   });
   await test.step('one APN entered darkens one strand', async () => {
@@ -49,22 +50,33 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
   });
   await test.step('a call before the restart is marginal and asks for one press', async () => {
     await delivered(page);
-    await desk.send(`${account};;event=level;path=1`);
+    await desk.send(`${account};;event=level`);
     await expect(lamp(page, /^Call, marginal, grade 7/)).toBeVisible();
     await lamp(page, /^Route, path 1, marginal/).click();
     await page.getByRole('button', { name: /^It was in force by/ }).click();
     await expect(lamp(page, /^Call, proven, grade 7/)).toBeVisible();
   });
-  await test.step('a person’s word moves a frame to another path as a claim', async () => {
+  await test.step('a person’s word gives a call to a path as a claim, and to none by which it can’t have come', async () => {
     await page.keyboard.press('5');
     await delivered(page);
-    const newest = page.getByRole('region', { name: 'Calls of this station' }).getByRole('listitem').first();
-    await newest.getByRole('button').first().click();
-    await newest.getByText('It came by another path').click();
-    await newest.getByLabel('Path').selectOption({ label: 'Ethernet' });
-    await newest.getByLabel('How you know').fill('the modem was off');
-    await newest.getByRole('button', { name: 'Say so' }).click();
-    await expect(lamp(page, /^Route, path 1, (?:stale|dark)/)).toBeVisible();
+    expect(await desk.sendFrom(pathAddress(9), `${account};;event=stray`)).toEqual(['OK 1']);
+    const calls = page.getByRole('region', { name: 'Calls of this station' }).getByRole('listitem');
+    await calls
+      .getByRole('button', { name: /‘level’ over Cellular/ })
+      .first()
+      .click();
+    const level = calls.filter({ hasText: '‘level’ over Cellular' }).first();
+    await level.getByText('It came by another path').click();
+    // The first path's address is no other's: only that path is offered.
+    await expect(level.getByLabel('Path').getByRole('option')).toHaveText(['choose', 'Cellular']);
+    const stray = calls.filter({ hasText: '‘stray’' }).first();
+    await stray.getByRole('button').first().click();
+    await stray.getByText('It came by another path').click();
+    await stray.getByLabel('Path').selectOption({ label: 'Ethernet' });
+    await stray.getByLabel('How you know').fill('the modem was off');
+    await stray.getByRole('button', { name: 'Say so' }).click();
+    await delivered(page);
+    await expect(lamp(page, /^Route, path 2, proven/)).toBeVisible();
   });
 });
 
@@ -92,11 +104,16 @@ test('the other lamps take a reading, a word, or an accepted none, at their door
   await margin.getByRole('button', { name: 'It works' }).click();
   await expect(lamp(page, /^Route, path 1, marginal/)).toBeVisible();
   await lamp(page, /^Inputs, dark/).click();
-  for (const seen of ['Each held its range', 'Each was made to act', 'Rest states taught', 'Zones and texts'])
-    await margin.getByRole('button', { name: new RegExp(`^${seen}`) }).click();
-  await expect(lamp(page, /^Inputs, proven, bench/)).toBeVisible();
+  await margin.getByText('I saw it (a word: weak at most)').click();
+  await margin.getByRole('button', { name: /^Each was made to act/ }).click();
+  // Nothing hangs on the unit by the sheet: what is pressed lights nothing.
+  await expect(lamp(page, /^Inputs, dark/)).toBeVisible();
+  await lamp(page, /^Bearer, path 1, dark/).click();
+  await margin.getByText('I saw it (a word: weak at most)').click();
+  await margin.getByRole('button', { name: /^Registered, with an address/ }).click();
+  await expect(lamp(page, /^Bearer, path 1, marginal, grade 3, bench/)).toBeVisible();
   await page.reload();
-  await expect(lamp(page, /^Inputs, proven, bench/)).toBeVisible();
+  await expect(lamp(page, /^Bearer, path 1, marginal, grade 3, bench/)).toBeVisible();
 });
 
 test('findings: swapped digits stop the station, go to their fields, and are mended; a look is accepted with a reason', async ({
@@ -113,11 +130,13 @@ test('findings: swapped digits stop the station, go to their fields, and are men
   await page.getByLabel('Account it sends', { exact: true }).fill('7182');
   await page.getByRole('button', { name: 'Put it on the sheet' }).click();
   await expect(findings.getByText('two characters swapped')).toHaveCount(0);
+  await setting(page, /^Receiver, /, 'Desk’s port', '443');
   await setting(page, /^Unit, /, 'Calls desk on port', '443');
   await findings.getByRole('button', { name: 'Accept' }).click();
   await page.getByLabel('Why it is accepted').fill('IT forwards 443');
   await page.getByRole('button', { name: 'Accept it' }).click();
   await expect(findings.getByText('1 accepted')).toBeVisible();
+  await setting(page, /^Receiver, /, 'Desk’s port', '80');
   await setting(page, /^Unit, /, 'Calls desk on port', '80');
   await expect(findings.getByText('Port 80 is under 1024.')).toBeVisible();
 });

@@ -14,6 +14,7 @@ import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
+import { Whereabouts } from './desk/here.ts';
 import { Desk, portWords } from './desk/desk.ts';
 import { DeskModule } from './desk/desk.module.ts';
 import { HealthModule } from './health/health.module.ts';
@@ -165,6 +166,7 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   if (existsSync(join(env.web, 'index.html'))) servePage(app, env.web);
   const journal = app.get(Journal);
   await journal.open();
+  await app.get(Whereabouts).open(env);
   const desk = app.get(Desk);
   await desk.open(env);
   app.get(Remote).at(env.listenHost, env.programmingPort);

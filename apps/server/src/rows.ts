@@ -1,5 +1,6 @@
 // Every table, as MikroORM knows it. Rows are written in batches by the journal's one writer.
 import { AccountRow } from './desk/account.row.ts';
+import { AddressRow } from './desk/address.row.ts';
 import { FrameRow } from './desk/frame.row.ts';
 import { HeardRow } from './desk/heard.row.ts';
 import { BlobRow } from './blobs/blob.row.ts';
@@ -8,4 +9,4 @@ import { StateRow } from './journal/state.row.ts';
 import { SecretRow } from './secrets/secret.row.ts';
 import { MetaRow } from './shell/meta.row.ts';
 
-export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, SecretRow, MetaRow, BlobRow];
+export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, AddressRow, SecretRow, MetaRow, BlobRow];

@@ -20,10 +20,10 @@ export class Demo {
 
   async play(anchor: Instant): Promise<boolean> {
     if (this.journal.cursor > 0) return false;
-    for (const step of scenario(1, anchor).steps) {
+    for (const step of scenario(1, anchor, { line: this.desk.portOf('line'), dc09: this.desk.portOf('dc09') }).steps) {
       if (step.is === 'frame') {
         const { listener, bytes, source } = step.frame;
-        const from = { ...source, listener, listenerPort: this.desk.portOf(listener), mark: null };
+        const from = { ...source, listener, listenerPort: this.desk.portOf(listener), mark: null, built: true };
         for (const piece of ears[listener].hear(bytes).pieces) await this.ingest.take(piece, from, step.at);
       } else
         await this.journal.append(

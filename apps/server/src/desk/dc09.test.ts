@@ -1,7 +1,7 @@
 // DC-09 on real sockets: what is answered, what is kept, what proves something. Frames are made here, with the library's CRC.
 import { connect } from 'node:net';
 import { crc16 } from 'crc';
-import { TestServer } from '../testing/server.ts';
+import { TestServer, testSource } from '../testing/server.ts';
 import type { FrameView } from './frames.ts';
 
 const server = new TestServer();
@@ -18,7 +18,7 @@ const stamp = (at = Date.now()): string => {
 /** Sends bytes, gives every answer once the desk has closed. */
 const send = (text: string | Buffer): Promise<string[]> =>
   new Promise((done, failed) => {
-    const socket = connect(server.dc09Port, '127.0.0.1');
+    const socket = connect({ port: server.dc09Port, host: '127.0.0.1', localAddress: testSource });
     let answer = '';
     socket.on('data', (chunk) => (answer += chunk.toString('latin1')));
     socket.on('error', failed);
@@ -30,7 +30,7 @@ const frames = async (query: string): Promise<FrameView[]> =>
   (await server.get<{ frames: FrameView[] }>(`/api/frames?${query}&limit=200`)).frames;
 
 test('an event is stored, matched and answered ACK; its event is in words', async () => {
-  const { stream, path } = await server.station('7101');
+  const { stream, path } = await server.station('7101', 'dc09');
   const [answer] = await send(framed(`"ADM-CID"0002R1L0#7101[#7101|1131 01 015]${stamp()}`));
   expect(answer).toMatch(/^\n[0-9A-F]{4}0014"ACK"0002R1L0#7101\[\]$/);
   expect((await frames(`station=${stream}`))[0]).toMatchObject({
@@ -41,6 +41,9 @@ test('an event is stored, matched and answered ACK; its event is in words', asyn
     path,
     simulated: false,
     fields: { zone: '015', area: '01' },
+    zone: '15',
+    turn: 'alarm',
+    strength: 'likely',
   });
 });
 test('a wrong CRC or length is met with silence and kept under not understood', async () => {
@@ -49,7 +52,7 @@ test('a wrong CRC or length is met with silence and kept under not understood', 
   expect((await frames('status=not%20understood')).slice(0, 2).map(({ why }) => why)).toEqual(['crc', 'length']);
 });
 test('a clock outside its window gets NAK with the desk’s time, is kept as refused and proves nothing; mended, it counts', async () => {
-  const { stream } = await server.station('7102');
+  const { stream } = await server.station('7102', 'dc09');
   const content = (at: number): string => framed(`"SIA-DCS"0001L0#7102[#7102|NBA001]${stamp(at)}`);
   const [slow, fast] = [await send(content(Date.now() - 90_000)), await send(content(Date.now() + 90_000))];
   expect([token(slow[0]), token(fast[0])]).toEqual(['NAK', 'NAK']);
@@ -65,12 +68,12 @@ test('a clock outside its window gets NAK with the desk’s time, is kept as ref
   expect((await frames(`station=${stream}`))[0]).toMatchObject({ status: 'matched', event: 'burglary' });
 });
 test('an unknown token is answered DUH, an unknown account ACK and listed', async () => {
-  await server.station('7103');
+  await server.station('7103', 'dc09');
   expect((await send(framed('"FOO-BAR"0001L0#7103[]') + framed('"NULL"0001L0#7130[]'))).map(token)).toEqual(['DUH', 'ACK']);
   expect((await frames('status=unknown'))[0]).toMatchObject({ account: '7130', nearest: [{ account: '7103', how: 'swapped' }] });
 });
 test('a repeat is answered again and stored once, supervision without number and timestamp every time', async () => {
-  const { stream } = await server.station('7104');
+  const { stream } = await server.station('7104', 'dc09');
   const event = framed(`"ADM-CID"0005L0#7104[#7104|1110 01 001]`);
   expect((await send(event + event)).map(token)).toEqual(['ACK', 'ACK']);
   expect((await send(event)).map(token)).toEqual(['ACK']);
@@ -84,7 +87,7 @@ test('a repeat is answered again and stored once, supervision without number and
   ]);
 });
 test('pieces, several frames in one piece, and garbage between them', async () => {
-  const { stream } = await server.station('7105');
+  const { stream } = await server.station('7105', 'dc09');
   const bytes = Buffer.from(`\x00\xffnoise${framed('"NULL"0001L0#7105[]')}OK\r\n${framed('"NULL"0002L0#7105[]')}`, 'latin1');
   const socket = await server.socket(server.dc09Port);
   const answers = new Promise<string>((done) => {
@@ -101,7 +104,7 @@ test('pieces, several frames in one piece, and garbage between them', async () =
 });
 test('health lists both listeners, and a client from any loopback address is never marked', async () => {
   expect(await server.get('/api/health')).toMatchObject({ listeners: [{ kind: 'line' }, { kind: 'dc09', port: server.dc09Port }] });
-  const { stream } = await server.station('7106');
+  const { stream } = await server.station('7106', 'dc09');
   const socket = await server.socket(server.dc09Port, '127.0.7.1');
   const answered = new Promise((done) => socket.once('data', done));
   socket.write(framed('"NULL"0001L0#7106[]'));

@@ -27,10 +27,13 @@ test('a record is stored with its bytes, matched by account, attributed, and ans
     stationName: 'Station 4001',
     path,
     receiver,
-    how: 'only',
+    how: 'address',
+    strength: 'likely',
+    zone: '2',
+    turn: 'alarm',
     event: 'float_high',
     grade: 7,
-    address: '127.0.0.1',
+    address: '127.0.9.1',
     simulated: false,
   });
   expect(frame?.fields).toEqual({ event: 'float_high', zone: '2', text: 'a;b' });
@@ -88,7 +91,7 @@ test('[D3] 2,000 frames over 20 sockets make one evidence entry, and every one i
   expect(await evidence(stream)).toHaveLength(1);
   expect(server.journal.heardOf(stream)).toMatchObject([{ event: 'float_high', count: 2000 }]);
   const { state } = await server.journal.head(stream);
-  expect(state.count).toBe(7);
+  expect(state.count).toBe(10);
 }, 60_000);
 test('[D4] a late entry makes the frames since evidence again', async () => {
   const { stream, unit } = await server.station('4006');
@@ -107,6 +110,30 @@ test('[D4] a late entry makes the frames since evidence again', async () => {
   const [, second] = await frames(`station=${stream}`).then((list) => list.reverse());
   expect(made[1]).toContain(`"frame":${second?.id ?? 0}`);
 });
+test('[D4] looking again goes through every frame since, however many, and each that is picked late is known as evidence', async () => {
+  const { stream, unit } = await server.station('4013');
+  const key = settingKey('unit', unit, 'deskPort');
+  const stage = (value: number) =>
+    server.entry(stream, 'setting.staged', { stage: 'entered', asOf: instant(Date.now()), of: [{ key, set: null, value }] });
+  await server.deliver(stage(1));
+  await server.send('4013;;event=a\n4013;;event=last\n');
+  await new Promise((done) => setTimeout(done, 30));
+  const moved = { ...stage(2), at: instant(Date.now()) };
+  await new Promise((done) => setTimeout(done, 30));
+  await Promise.all(Array.from({ length: 12 }, () => server.send('4013;;event=a\n'.repeat(100))));
+  await server.send('4013;;event=last\n');
+  const before = (await evidence(stream)).length;
+  await server.deliver(moved);
+  const made = await evidence(stream);
+  expect(made.length - before).toBe(2);
+  const first = Number(/"frame":(\d+)/.exec(made.at(-2) ?? '')?.[1]);
+  const last = Number(/"frame":(\d+)/.exec(made.at(-1) ?? '')?.[1]);
+  expect(last - first).toBeGreaterThan(1000);
+  for (const id of [first, last]) {
+    const [frame] = (await server.get<{ frames: FrameView[] }>(`/api/frames?station=${stream}&before=${id + 1}&limit=1`)).frames;
+    expect(frame).toMatchObject({ id, entry: expect.any(String) as string });
+  }
+}, 60_000);
 test('a connection without a first byte is closed, by the limit that stands in the desk’s stream; a talking one is not', async () => {
   await server.deliver(
     server.entry(deskStream, 'setting.set', {

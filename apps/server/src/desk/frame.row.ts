@@ -23,8 +23,15 @@ export const FrameRow = defineEntity({
     receiver: p.string().nullable(),
     path: p.string().nullable(),
     how: p.string().nullable(),
+    /** How surely it came by its path; null where it is no station's. */
+    strength: p.string().nullable(),
+    /** Paths by which it can't have come, as JSON. */
+    impossible: p.text().nullable(),
     event: p.string().nullable(),
     grade: p.integer().nullable(),
+    zone: p.string().nullable(),
+    turn: p.string().nullable(),
+    part: p.integer(),
     seen: p.float(),
     simulated: p.boolean(),
     repeats: p.integer(),

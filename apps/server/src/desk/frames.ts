@@ -7,7 +7,8 @@ import type { NewFrame } from '../journal/turn.ts';
 import { Database } from '../shell/database.ts';
 import { FrameRow } from './frame.row.ts';
 
-export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen'> & {
+export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen' | 'impossible'> & {
+  readonly impossible: readonly string[];
   readonly bytes: string;
   readonly fields: { readonly [key: string]: string };
   readonly stationName: string | null;
@@ -41,12 +42,13 @@ export class Frames {
   }
 
   async view(frame: NewFrame): Promise<FrameView> {
-    const { bytes, fields, digest: _, seen: __, ...rest } = frame;
+    const { bytes, fields, impossible, digest: _, seen: __, ...rest } = frame;
     const near = frame.status === 'unknown' && frame.account != null ? nearestAccounts(frame.account, this.journal.accounts()) : [];
     const nearest = await Promise.all(near.slice(0, 3).map(async (one) => ({ ...one, name: await this.#name(one.stream) })));
     return {
       ...rest,
       bytes: Buffer.from(bytes).toString('base64'),
+      impossible: JSON.parse(impossible ?? '[]') as string[], // written by the ingest
       fields: JSON.parse(fields ?? '{}') as { [key: string]: string }, // written by the ingest
       pathName: await this.#path(frame.station, frame.path),
       stationName: frame.station == null ? null : await this.#name(frame.station),

@@ -8,10 +8,13 @@ export const HeardRow = defineEntity({
     what: p.string().primary(),
     station: p.string(),
     path: p.string().nullable(),
-    receiver: p.string(),
+    receiver: p.string().nullable(),
     event: p.string(),
+    strength: p.string(),
+    simulated: p.boolean(),
     last: p.bigint('number'),
     count: p.integer(),
-    gap: p.bigint('number').nullable(),
+    /** Instants of the last calls of grade 6, as JSON. */
+    recent: p.text(),
   },
 });

@@ -1,13 +1,17 @@
 // [D5] What comes in runs down this list, in this order, whatever the protocol: read, look at its clock, match by account, attribute, keep frame and evidence together, and only then answer.
 import { Injectable } from '@nestjs/common';
 import type { ElementId, Stream } from '@green-lamp/core/name';
-import { sha256Of, textOf } from '@green-lamp/core/journal';
-import { evidenceOf, matched } from '@green-lamp/core/lamp';
-import type { Instant } from '@green-lamp/core/quantity';
+import { houseStream, profilesStream } from '@green-lamp/core/name';
+import { plainZone, proves } from '@green-lamp/core/evidence';
+import { hasCheckIn, sha256Of, type State, textOf, write } from '@green-lamp/core/journal';
+import { checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { type Instant, instant } from '@green-lamp/core/quantity';
+import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, type Piece } from '@green-lamp/core/wire';
 import { Journal, type Turn } from '../journal/journal.ts';
 import type { NewFrame } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
+import { Whereabouts } from './here.ts';
 
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
 export type Mark = { readonly station: Stream; readonly path: ElementId };
@@ -17,6 +21,8 @@ export type Source = {
   readonly port: number;
   readonly listenerPort: number;
   readonly mark: Mark | null;
+  /** Made by the demo's builder for its own stations: simulated, by nobody's socket. */
+  readonly built?: boolean;
 };
 type Heard = { readonly bytes: Uint8Array; readonly source: Source; readonly at: Instant };
 
@@ -26,6 +32,7 @@ export class Ingest {
     private readonly journal: Journal,
     private readonly clock: Clock,
     private readonly ids: Ids,
+    private readonly where: Whereabouts,
   ) {}
 
   /** The desk's clock, as answers carry it. */
@@ -57,38 +64,87 @@ export class Ingest {
       turn.repeat(repeated);
       return fate;
     }
-    const { account, instant, event, grade } = call;
-    const frame: NewFrame = { ...blank(turn, heard), digest, account, instant, event, grade, fields: JSON.stringify(call.fields) };
+    const { account, event, grade } = call;
+    const frame: NewFrame = {
+      ...blank(turn, heard),
+      digest,
+      account,
+      instant: call.instant,
+      event,
+      grade,
+      fields: JSON.stringify(call.fields),
+    };
     if (refused) {
       turn.frame({ ...frame, status: 'refused', why: 'clock', station });
       return fate;
     }
     const { state } = station === null ? { state: null } : await turn.head(station);
-    const { address, port, listenerPort, mark } = heard.source;
-    const of =
-      state === null
-        ? null
-        : matched(state, {
-            account,
-            event,
-            grade,
-            port: listenerPort,
-            source: { address, port },
-            fields: call.fields,
-            simulated: mark !== null,
-            own: mark !== null && mark.station === station ? mark.path : null,
-          });
-    if (station === null || state === null || of === null) {
+    if (station === null || state === null) {
       turn.frame({ ...frame, status: 'unknown' });
       return 'unknown';
     }
-    const { receiver, path, how } = of;
+    if (call.other !== null) {
+      turn.frame({ ...frame, status: 'refused', why: 'two accounts', station });
+      return fate;
+    }
+    const { address, port, listener, listenerPort, mark } = heard.source;
+    const of = matched(
+      state,
+      {
+        account,
+        event,
+        grade,
+        listener,
+        port: listenerPort,
+        zone: plainZone(call.zone ?? undefined),
+        is: call.is,
+        part: 0,
+        source: { address, port },
+        fields: call.fields,
+        simulated: frame.simulated,
+        own: mark !== null && mark.station === station ? mark.path : null,
+      },
+      { here: this.where.here, alone: (one) => turn.alone(one, station), profiles: await this.#profiles(turn, state) },
+    );
+    const { receiver, path, how, strength, impossible, zone, is } = of;
     const seen = state.last?.ord ?? 0;
     const entry = evidenceOf(state, { ...of, id: frame.id, at: turn.now, seen }, this.ids.ulid(turn.now));
-    turn.frame({ ...frame, status: 'matched', station, receiver, path, how, seen, entry: entry?.id ?? null });
-    turn.heard({ station, path, receiver, event });
+    const came = { receiver, path, how, strength, impossible: JSON.stringify(impossible), zone, turn: is, grade: of.grade, seen };
+    turn.frame({ ...frame, ...came, status: 'matched', station, entry: entry?.id ?? null });
+    if (strength === 'impossible') return fate;
+    turn.heard({ station, path, receiver, event, strength, simulated: frame.simulated, grade: of.grade });
     if (entry !== null) await turn.keep(entry, textOf(entry));
+    await this.#checkIn(turn, station, of);
     return fate;
+  }
+
+  /** Profiles that a station has adopted; only they say what its unit sets by itself. */
+  async #profiles(turn: Turn, state: State): Promise<readonly Profile[]> {
+    if (state.adopted.unit === undefined && state.adopted.modem === undefined) return [];
+    return this.#rules(turn, state).then(({ profiles }) => profiles);
+  }
+  async #rules(turn: Turn, state: State): Promise<Rules> {
+    const published = { house: (await turn.head(houseStream)).state, profiles: (await turn.head(profilesStream)).state };
+    const known = this.#judged.get(state.adopted);
+    if (known !== undefined && known.house === published.house && known.profiles === published.profiles) return known.rules;
+    const rules = rulesOf(state, published);
+    this.#judged.set(state.adopted, { ...published, rules });
+    return rules;
+  }
+  /** Rules by what a station has adopted: a state that did not change its pins keeps the same object. */
+  readonly #judged = new WeakMap<State['adopted'], { house: State; profiles: State; rules: Rules }>();
+
+  /** Writes the entry that Watch stands on once as many scheduled check-ins as house rules ask have come by themselves. */
+  async #checkIn(turn: Turn, station: Stream, { grade, path, strength, simulated }: Matched): Promise<void> {
+    if (grade !== 6 || !proves(strength)) return;
+    const { state } = await turn.head(station);
+    const { house } = await this.#rules(turn, state);
+    const { instants, sure, simulated: made } = checkInsOf({ state, heard: turn.heardOf(station), now: turn.now });
+    if (!sure || made !== simulated || instants.length < house.checkIns || hasCheckIn(state, simulated)) return;
+    const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: state.last?.ord ?? 0, who: { part: 'desk' } } as const;
+    const data = { path, instants: instants.slice(-house.checkIns).map(instant), asked: house.checkIns, strength, simulated };
+    const entry = write(pen, station, 'checkins.seen', data);
+    await turn.keep(entry, textOf(entry));
   }
 }
 
@@ -111,10 +167,15 @@ const blank = (turn: Turn, { bytes, source, at }: Heard): NewFrame => ({
   receiver: null,
   path: null,
   how: null,
+  strength: null,
+  impossible: null,
   event: null,
   grade: null,
+  zone: null,
+  turn: null,
+  part: 0,
   seen: 0,
-  simulated: source.mark !== null,
+  simulated: source.mark !== null || source.built === true,
   repeats: 0,
   entry: null,
 });

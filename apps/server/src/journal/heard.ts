@@ -1,27 +1,34 @@
-// Routine arrivals, summed up: for each station × path × receiver × event the last one, how many, and the last gap.
+// Routine arrivals, summed up: for each station × path × receiver × event × strength × mark the last one, how many, and the last calls of grade 6.
 import { isElementId, isStream, type Stream, sure } from '@green-lamp/core/name';
+import { isStrength } from '@green-lamp/core/evidence';
 import type { Em } from '../shell/database.ts';
 import { HeardRow } from '../desk/heard.row.ts';
 import type { Draft, HeardOf } from './turn.ts';
 
-export type Sort = Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event'>;
+export type Sort = Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event' | 'strength' | 'simulated'>;
 
 /** Sorts of call that are summed up for one station: an outside client may invent event names without end. The rest count as 'other'. */
 const mostSorts = 256;
+/** Calls of grade 6 that are remembered by their instant. */
+const mostRecent = 32;
 
-export const heardKey = ({ station, path, receiver, event }: Sort): string => [station, path ?? '', receiver, event].join('|');
+export const heardKey = ({ station, path, receiver, event, strength, simulated }: Sort): string =>
+  [station, path ?? '', receiver ?? '', event, strength, simulated ? 1 : 0].join('|');
+
+const element = (text: string | null | undefined) => (text == null ? null : sure(isElementId, text));
 
 export class HeardBook {
   readonly #heard = new Map<Stream, ReadonlyMap<string, HeardOf>>();
 
   async load(em: Em): Promise<void> {
-    for (const { what, station, path, receiver, event, last, count, gap } of await em.find(HeardRow, {})) {
+    for (const { what, station, path, receiver, event, strength, simulated, last, count, recent } of await em.find(HeardRow, {})) {
       const of = {
         station: sure(isStream, station),
-        path: path == null ? null : sure(isElementId, path),
-        receiver: sure(isElementId, receiver),
+        path: element(path),
+        receiver: element(receiver),
+        strength: sure(isStrength, strength),
       };
-      this.take(new Map([[what, { ...of, event, last, count, gap: gap ?? null }]]));
+      this.take(new Map([[what, { ...of, event, simulated, last, count, recent: JSON.parse(recent) as number[] }]])); // written here, and by the migration
     }
   }
 
@@ -33,6 +40,13 @@ export class HeardBook {
     for (const [what, of] of heard) this.#heard.set(of.station, new Map(this.#heard.get(of.station)).set(what, of));
   }
 
+  /** What stands with the drafts of a turn, the newest draft first. */
+  drafted(station: Stream, drafts: readonly Draft[]): HeardOf[] {
+    const all = new Map(this.#heard.get(station));
+    for (const { heard } of [...drafts].reverse()) for (const [what, of] of heard) if (of.station === station) all.set(what, of);
+    return [...all.values()];
+  }
+
   /** When the last frame of a station came, else 0; drafts count. */
   last(station: Stream, drafts: readonly Draft[]): number {
     const drafted = drafts.flatMap(({ heard }) => [...heard.values()].filter((of) => of.station === station));
@@ -40,15 +54,17 @@ export class HeardBook {
   }
 
   /** The summary after one more arrival; the newest draft first. */
-  next(of: Sort, drafts: readonly Draft[], now: number): HeardOf {
+  next(of: Sort & { readonly grade: number }, drafts: readonly Draft[], now: number): HeardOf {
+    const { grade, ...sort } = of;
     const there = this.#heard.get(of.station);
     const known = (event: string): HeardOf | undefined => {
-      const key = heardKey({ ...of, event });
+      const key = heardKey({ ...sort, event });
       return drafts.map(({ heard }) => heard.get(key)).find((heard) => heard !== undefined) ?? there?.get(key);
     };
     const sorts = drafts.reduce((sum, { heard }) => sum + heard.size, there?.size ?? 0);
     const event = known(of.event) !== undefined || sorts < mostSorts ? of.event : 'other';
     const was = known(event);
-    return { ...of, event, last: now, count: (was?.count ?? 0) + 1, gap: was === undefined ? null : now - was.last };
+    const recent = [...(was?.recent ?? []), ...(grade === 6 ? [now] : [])].slice(-mostRecent);
+    return { ...sort, event, last: Math.max(now, was?.last ?? 0), count: (was?.count ?? 0) + 1, recent };
   }
 }

@@ -2,11 +2,13 @@
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
 import { instant, type Instant } from '@green-lamp/core/quantity';
-import { advance, type Entry, foldAll, hashOf, linkOf, placedEntry, type State, textOf } from '@green-lamp/core/journal';
+import { advance, emptyState, type Entry, foldAll, hashOf, linkOf, placedEntry, type State, textOf } from '@green-lamp/core/journal';
 import { accountsOf, evidenceOf, type Matched } from '@green-lamp/core/lamp';
+import { Addresses } from './addresses.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { Database } from '../shell/database.ts';
 import { AccountRow } from '../desk/account.row.ts';
+import { AddressRow } from '../desk/address.row.ts';
 import { EntryRow } from './entry.row.ts';
 import { FrameRow } from '../desk/frame.row.ts';
 import { MetaRow } from '../shell/meta.row.ts';
@@ -30,19 +32,28 @@ export type Turn = {
   frame: (frame: NewFrame) => void;
   repeatOf: (digest: string, account: string, since: number) => Promise<number | null>;
   repeat: (frame: number) => void;
-  heard: (of: Sort) => void;
+  heard: (of: Sort & { readonly grade: number }) => void;
+  /** What was heard of a station, this turn's arrivals among it. */
+  heardOf: (station: Stream) => HeardOf[];
+  /** Whether no other station names an address. */
+  alone: (address: string, station: Stream) => boolean;
+  frameOf: (id: number) => Promise<NewFrame | null>;
+  framesOf: (station: Stream, from: number, to: number) => Promise<NewFrame[]>;
   secret: (row: NewSecret) => void;
   hasSecret: (ref: string) => Promise<boolean>;
 };
 
 const mostJobs = 20_000;
 const mostAtOnce = 256;
+/** Frames that are looked at again in one page. */
+const againAtOnce = 1000;
 @Injectable()
 export class Journal implements OnApplicationShutdown {
   readonly #log = new Logger('Journal');
   readonly #heads: Heads;
   readonly #accounts = new Map<string, Stream>();
   readonly #heard = new HeardBook();
+  readonly #addresses = new Addresses();
   #jobs: Job[] = [];
   #first: Job[] = [];
   #running: Promise<void> | null = null;
@@ -85,9 +96,23 @@ export class Journal implements OnApplicationShutdown {
     this.#frames = frame?.id ?? 0;
     for (const row of await em.find(AccountRow, {})) this.#accounts.set(row.account, sure(isStream, row.station));
     await this.#heard.load(em);
+    await this.#addresses.load(em);
     const life = await em.findOne(MetaRow, { name: 'life' });
     this.#life = life?.value ?? this.ids.ulid(this.clock.now());
     if (life === null) await em.insert(MetaRow, { name: 'life', value: this.#life });
+    await this.#indexAddresses();
+  }
+
+  /** Addresses that were named before there was an index of them, once. */
+  async #indexAddresses(): Promise<void> {
+    const em = this.database.em();
+    if ((await em.findOne(MetaRow, { name: 'addresses' })) !== null) return;
+    const draft = newDraft();
+    for (const stream of await this.#heads.streams())
+      if (stream.startsWith('station:')) this.#addresses.draft(draft, emptyState(stream), await this.state(stream));
+    for (const [what, row] of draft.addresses) if (row !== null) await em.upsert(AddressRow, { what, ...row });
+    this.#addresses.take(draft.addresses);
+    await em.insert(MetaRow, { name: 'addresses', value: 'indexed' });
   }
 
   /**
@@ -199,6 +224,15 @@ export class Journal implements OnApplicationShutdown {
         const next = this.#heard.next(of, [own, all], now);
         own.heard.set(heardKey(next), next);
       },
+      heardOf: (station) => this.#heard.drafted(station, [own, all]),
+      alone: (address, station) => this.#addresses.alone(address, station, [own, all]),
+      frameOf: async (id) =>
+        [...own.frames, ...all.frames].find((frame) => frame.id === id) ?? (await this.database.em().findOne(FrameRow, { id })),
+      framesOf: async (station, from, to) => {
+        const rows = await this.database.em().find(FrameRow, { station, status: 'matched', at: { $gte: from, $lte: to } }, { limit: 5000 });
+        const drafted = [...own.frames, ...all.frames].filter((frame) => frame.station === station && frame.at >= from && frame.at <= to);
+        return [...rows, ...drafted];
+      },
       secret: (row) => {
         own.secrets.push(row);
       },
@@ -223,22 +257,35 @@ export class Journal implements OnApplicationShutdown {
     const [before, after] = [accountsOf(head.state), accountsOf(state)];
     for (const account of before) if (!after.includes(account) && turn.station(account) === entry.stream) own.accounts.set(account, null);
     for (const account of after) if (turn.station(account) === null) own.accounts.set(account, entry.stream);
+    this.#addresses.draft(own, head.state, state);
     own.heads.set(entry.stream, { seq, link, received, state });
     own.entries.push(row);
     own.byId.set(entry.id, row);
     return row;
   }
 
-  /** [D4] After an entry that came late, frames since then may be evidence that they were not before. */
+  /** [D4] After an entry that came late, frames since then may be evidence that they were not before: every one of them, in pages, each told that it was picked. */
   async #lookAgain(turn: Turn, own: Draft): Promise<void> {
     for (const [stream, ord] of own.late) {
-      const frames = await this.database
-        .em()
-        .find(FrameRow, { station: stream, status: 'matched', at: { $gte: Math.floor(ord) } }, { orderBy: { id: 'asc' }, limit: 5000 });
-      for (const frame of frames) {
-        const { state } = await turn.head(stream);
-        const entry = evidenceOf(state, frameOf(frame), this.ids.ulid(turn.now));
-        if (entry !== null) await turn.keep(entry, textOf(entry));
+      let after = 0;
+      for (;;) {
+        const frames = await this.database
+          .em()
+          .find(
+            FrameRow,
+            { station: stream, status: 'matched', at: { $gte: Math.floor(ord) }, id: { $gt: after } },
+            { orderBy: { id: 'asc' }, limit: againAtOnce },
+          );
+        for (const frame of frames) {
+          const { state } = await turn.head(stream);
+          const entry = evidenceOf(state, frameOf(frame), this.ids.ulid(turn.now));
+          if (entry === null) continue;
+          await turn.keep(entry, textOf(entry));
+          if (frame.entry === null) own.picked.set(frame.id, entry.id);
+        }
+        const last = frames.at(-1);
+        if (last === undefined || frames.length < againAtOnce) break;
+        after = last.id;
       }
     }
   }
@@ -246,6 +293,7 @@ export class Journal implements OnApplicationShutdown {
   #take(draft: Draft): void {
     this.#heads.take(draft.heads);
     this.#heard.take(draft.heard);
+    this.#addresses.take(draft.addresses);
     for (const [account, station] of draft.accounts) {
       if (station === null) this.#accounts.delete(account);
       else this.#accounts.set(account, station);
@@ -265,21 +313,25 @@ export class Journal implements OnApplicationShutdown {
   }
 }
 
-/** A stored frame, as the core looks at it. Its columns were written from a `Matched`. */
+/** A stored frame, as the core looks at it: how it came was decided when it was kept. Its columns were written from a `Matched`. */
 const frameOf = (row: FrameRow): Matched & { id: number; at: Instant; seen: number } =>
   ({
     id: row.id,
     at: instant(row.at),
     seen: row.seen,
     account: row.account,
+    listener: row.listener,
     port: row.port,
     source: { address: row.address, port: row.fromPort },
-    fields: JSON.parse(row.fields ?? '{}') as object,
     simulated: row.simulated,
-    own: null,
     receiver: row.receiver,
     path: row.path,
     how: row.how,
+    strength: row.strength,
+    impossible: JSON.parse(row.impossible ?? '[]') as string[],
     event: row.event,
     grade: row.grade,
-  }) as Matched & { id: number; at: Instant; seen: number };
+    zone: row.zone,
+    is: row.turn,
+    part: row.part,
+  }) as unknown as Matched & { id: number; at: Instant; seen: number };

@@ -1,15 +1,14 @@
 // What people deliver: each entry is judged on its own, and a refused one never blocks those behind it.
 import { Injectable } from '@nestjs/common';
-import { type Json, type SettingKey, type Stream, type Ulid } from '@green-lamp/core/name';
+import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
-import { type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
-import { definitionOf, isSecret, limitFault } from '@green-lamp/core/sheet';
-import { FrameRow } from '../desk/frame.row.ts';
-import { Database } from '../shell/database.ts';
+import { doorFaults, type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
+import { isSecret } from '@green-lamp/core/sheet';
 import { told, type Told } from '../shell/problem-reply.ts';
 import { Blobs } from '../blobs/blobs.ts';
 import { Vault } from '../secrets/vault.ts';
 import type { SealedBody } from './append.body.ts';
+import { compared } from './compare.ts';
 import { Journal, type Turn } from './journal.ts';
 import type { NewEntry } from './turn.ts';
 
@@ -26,7 +25,7 @@ export type Answer =
   | { readonly id: string | null; readonly is: 'refused'; readonly problems: readonly Told[] };
 
 /** Kinds that only a part of the server writes. */
-const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk' };
+const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk' };
 
 const asAnswer = (is: 'kept' | 'already', { id, hash, seq, received, link, n }: NewEntry): Answer => ({
   id,
@@ -57,7 +56,6 @@ export class Take {
     private readonly journal: Journal,
     private readonly vault: Vault,
     private readonly blobs: Blobs,
-    private readonly database: Database,
   ) {}
 
   async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
@@ -86,6 +84,9 @@ export class Take {
     if (taken !== null) return refused(entry.id, [taken]);
     const marked = await this.#markFault(turn, entry, known);
     if (marked !== null) return refused(entry.id, [marked]);
+    const faults =
+      known === null ? [] : [...doorFaults(entry, known, head.state), ...(await compared(turn, this.blobs, entry, known, head.state))];
+    if (faults.length > 0) return refused(entry.id, faults);
     const [absent] = await this.blobs.missing(entry.blobs ?? []);
     if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);
     const missing = await this.#takeSecrets(turn, entry, secrets);
@@ -107,10 +108,10 @@ export class Take {
     const sources = await Promise.all((entry.re ?? []).map((id) => turn.found(id)));
     const fromYard = sources.some((row) => row !== null && isYardCapture(row.text));
     const marked = 'simulated' in known.data && known.data.simulated;
-    if (known.kind === 'call.attributed') {
-      const frame = await this.database.em().findOne(FrameRow, { id: known.data.frame });
-      return frame !== null && frame.simulated === known.data.simulated ? null : problem('mark', 'data.simulated', {});
-    }
+    // A frame's mark is compared with its row; a hold from a modem is the yard's own, or nobody's.
+    if (known.kind === 'call.attributed' || known.kind === 'drill.run') return null;
+    if (known.kind === 'hold.run' && known.data.source === 'modem' && !fromYard)
+      return problem('not-in-capture', 're', { what: 'a modem' });
     if (marked && !fromYard) return problem('mark', 'data.simulated', {});
     return fromYard && !marked ? problem('mark-missing', 'data', {}) : null;
   }
@@ -142,19 +143,7 @@ const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {
   if (entry.who.person !== person) return bad(problem('not-you', 'who.person', {}));
   const part = partsOnly[entry.kind];
   if (part !== undefined) return bad(problem('part-only', 'kind', { part }));
-  const known = readData(entry);
-  const beyond = known.ok && known.value !== null ? beyondLimits(known.value) : [];
-  return beyond.length > 0 ? { ok: false, problems: beyond } : known;
-};
-
-/** Values outside of what the parameter table allows, judged as the form judges them. */
-const beyondLimits = (known: Known): Problem[] => {
-  const fault = (of: { key: SettingKey; value: Json }, path: string): Problem[] => {
-    const found = limitFault(definitionOf(of.key), of.value, path);
-    return found === null ? [] : [found];
-  };
-  if (known.kind === 'setting.set') return fault(known.data, 'data.value');
-  return known.kind === 'setting.staged' ? known.data.of.flatMap((one, i) => fault(one, `data.of[${i}].value`)) : [];
+  return readData(entry);
 };
 
 const isYardCapture = (text: string): boolean => {

@@ -24,8 +24,12 @@ export type Draft = {
   readonly byId: Map<Ulid, NewEntry>;
   readonly frames: NewFrame[];
   readonly repeats: Map<number, number>;
+  /** Frames of before that are evidence now, by the entry that says so. */
+  readonly picked: Map<number, Ulid>;
   readonly heard: Map<string, HeardOf>;
   readonly accounts: Map<string, Stream | null>;
+  /** Addresses that stations name as a path's own, by `address station`; null where one no longer does. */
+  readonly addresses: Map<string, { readonly address: string; readonly station: Stream } | null>;
   readonly secrets: NewSecret[];
   /** Streams in which an entry stands before a frame that came already: their frames since are looked at again. */
   readonly late: Map<Stream, number>;
@@ -37,8 +41,10 @@ export const newDraft = (): Draft => ({
   byId: new Map(),
   frames: [],
   repeats: new Map(),
+  picked: new Map(),
   heard: new Map(),
   accounts: new Map(),
+  addresses: new Map(),
   secrets: [],
   late: new Map(),
 });
@@ -54,7 +60,9 @@ export const merge = (into: Draft, from: Draft): void => {
   putAll(into.byId, from.byId);
   into.frames.push(...from.frames);
   putAll(into.repeats, from.repeats);
+  putAll(into.picked, from.picked);
   putAll(into.heard, from.heard);
   putAll(into.accounts, from.accounts);
+  putAll(into.addresses, from.addresses);
   into.secrets.push(...from.secrets);
 };

@@ -6,7 +6,7 @@ import { type ElementId, type Json, profilesStream, type SettingKey, settingKey,
 import { instant } from '@green-lamp/core/quantity';
 import { sealTo, writeLine } from '@green-lamp/core/wire';
 import { randomBytes } from 'node:crypto';
-import { TestServer } from '../testing/server.ts';
+import { TestServer, testSource } from '../testing/server.ts';
 import type { RemoteState } from './remote.ts';
 import type { WayIn } from './way-in.ts';
 
@@ -142,12 +142,9 @@ test('a change of the way by which it travels asks for words first; a value that
   expect((await ask(of, of.key('trigger'))).body.problems?.[0]?.sentence).toContain('no value');
   expect((await ask(of, settingKey('site', null, 'place'))).body.problems?.[0]?.sentence).toContain('entered on the unit');
 });
-test('a unit from outside that speaks the protocol is believed as real: read back on the sheet, Reach without the mark', async () => {
-  const of = await station('8105');
-  expect((await ask(of, of.key('testEvery'), { virtual: false })).status).toBe(200);
-  const port = (await session(of.stream))?.port ?? 0;
-  // A plain client that shares nothing with the yard but the lines.
-  const socket = connect(port, '127.0.0.1');
+/** A plain client that shares nothing with the yard but the lines. */
+const unitFrom = (port: number, localAddress: string, account: string): void => {
+  const socket = connect({ port, host: '127.0.0.1', localAddress });
   let stands: Json = 86_400_000;
   socket.setEncoding('utf8');
   socket.on('data', (text: string) => {
@@ -161,12 +158,29 @@ test('a unit from outside that speaks the protocol is believed as real: read bac
       if (verb === 'PUT') socket.write(writeLine({ verb: 'DONE', args: [key] }));
     }
   });
-  socket.write(writeLine({ verb: 'HELLO', args: ['8105', 'RM-1'] }));
+  socket.write(writeLine({ verb: 'HELLO', args: [account, 'RM-1'] }));
+};
+const reachOf = async (stream: Stream) => {
+  const state = await server.journal.state(stream);
+  return allLamps(lamps(state, { ...shippedRules, heard: [], now: instant(Date.now()) })).find(({ lamp }) => lamp === 'Reach');
+};
+
+test('a laptop on this computer that speaks the protocol is no unit of the station: Reach is marginal, by word', async () => {
+  const of = await station('8107');
+  await ask(of, of.key('testEvery'), { virtual: false });
+  unitFrom((await session(of.stream))?.port ?? 0, '127.0.0.1', '8107');
+  expect(await ended(of.stream)).toMatchObject({ good: true });
+  expect(await reachOf(of.stream)).toMatchObject({ is: 'marginal', simulated: false });
+});
+test('a unit from outside that speaks the protocol is believed as real: read back on the sheet, Reach without the mark', async () => {
+  const of = await station('8105');
+  expect((await ask(of, of.key('testEvery'), { virtual: false })).status).toBe(200);
+  const port = (await session(of.stream))?.port ?? 0;
+  unitFrom(port, testSource, '8105');
   expect(await ended(of.stream)).toMatchObject({ good: true, before: 86_400_000, after: 43_200_000, simulated: false });
   const state = await server.journal.state(of.stream);
   expect(state.device[of.key('testEvery')]).toMatchObject({ value: 43_200_000, stage: 'readBack' });
-  const reach = allLamps(lamps(state, { ...shippedRules, heard: [], now: instant(Date.now()) })).find(({ lamp }) => lamp === 'Reach');
-  expect([reach?.is, reach?.simulated]).toEqual(['proven', false]);
+  expect(await reachOf(of.stream)).toMatchObject({ is: 'proven', simulated: false });
   expect(state.count).toBeGreaterThan(10);
   // The port is let go of.
   const again = connect(port, '127.0.0.1');

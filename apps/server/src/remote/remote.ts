@@ -2,7 +2,8 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { type ElementId, type Json, keyParts, type SettingKey, type Stream, type Ulid } from '@green-lamp/core/name';
 import { type DataOf, type KindName, standing, type State, textOf, wanted, write } from '@green-lamp/core/journal';
-import { asPlanned, rulesOf } from '@green-lamp/core/lamp';
+import { proves } from '@green-lamp/core/evidence';
+import { asPlanned, attribute, rulesOf } from '@green-lamp/core/lamp';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { definitionOf, isSecret } from '@green-lamp/core/sheet';
 import { faultWords } from '@green-lamp/core/wire';
@@ -10,6 +11,8 @@ import { compose, lockout } from '@green-lamp/core/walk';
 import { unitAccount, wokenWords } from '@green-lamp/core/yard';
 import { Blobs } from '../blobs/blobs.ts';
 import { portWords } from '../desk/desk.ts';
+import { Whereabouts } from '../desk/here.ts';
+import type { Mark } from '../desk/ingest.ts';
 import { MarkedSockets } from '../desk/marked.ts';
 import { Journal } from '../journal/journal.ts';
 import { Vault } from '../secrets/vault.ts';
@@ -61,6 +64,7 @@ export class Remote implements OnApplicationShutdown {
     private readonly blobs: Blobs,
     private readonly clock: Clock,
     private readonly ids: Ids,
+    private readonly where: Whereabouts,
   ) {}
 
   /** Where a session will be listened for; nothing is opened before one is asked for. */
@@ -180,13 +184,25 @@ export class Remote implements OnApplicationShutdown {
     const opened = session.before !== undefined;
     const good = session.fault === null && session.after !== undefined;
     this.#change(stream, { lines, before: session.before ?? null, after: session.after ?? null, good, simulated });
-    if (opened) await this.#enter({ stream, path, key }, { lines, from, simulated, good, words, after: session.after });
+    const sure = opened && (await this.#cameBy(stream, path, { from, mark }));
+    if (opened) await this.#enter({ stream, path, key }, { lines, simulated, sure, good, words, after: session.after });
     this.#over(stream, session.fault === null ? null : faultWords(session.fault));
+  }
+
+  /** Whether the session came likely by its path: whoever else takes the port is no unit of the station. */
+  async #cameBy(stream: Stream, path: ElementId, { from, mark }: { from: string; mark: Mark | null }): Promise<boolean> {
+    const state = await this.journal.state(stream);
+    const came = attribute(
+      state,
+      { source: { address: from, port: 0 }, fields: {}, own: mark?.station === stream ? mark.path : null },
+      { here: this.where.here, alone: () => false, profiles: [] },
+    );
+    return came.path === path && proves(came.strength);
   }
 
   async #enter(
     { stream, path, key }: Pick<Asked, 'stream' | 'path' | 'key'>,
-    of: { lines: readonly Said[]; from: string; simulated: boolean; good: boolean; words: string; after: Json | undefined },
+    of: { lines: readonly Said[]; simulated: boolean; sure: boolean; good: boolean; words: string; after: Json | undefined },
   ): Promise<void> {
     const { simulated, good } = of;
     const blob = await this.blobs.put(of.lines.map((line) => `${line.from}: ${line.text}`).join('\n'));
@@ -212,9 +228,11 @@ export class Remote implements OnApplicationShutdown {
           what,
           value: true,
           in: null,
-          origin: 'read',
           from: turn.now,
           to: turn.now,
+          item: null,
+          by: of.sure ? 'device' : 'word',
+          blind: false,
           simulated,
         });
         await keep('reading.taken', seen('reach.session'), { re: [capture] });

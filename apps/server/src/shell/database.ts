@@ -7,6 +7,7 @@ import { type Env, StartError } from './env.ts';
 import { First } from './migrations/m0001-first.ts';
 import { Blobs } from './migrations/m0002-blobs.ts';
 import { BlobOctets } from './migrations/m0003-blob-octets.ts';
+import { Attribution } from './migrations/m0004-attribution.ts';
 import { rows } from '../rows.ts';
 import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
@@ -14,6 +15,7 @@ export const migrations = [
   { name: 'm0001-first', class: First },
   { name: 'm0002-blobs', class: Blobs },
   { name: 'm0003-blob-octets', class: BlobOctets },
+  { name: 'm0004-attribution', class: Attribution },
 ];
 export type Em = SqlEntityManager;
 

@@ -19,6 +19,8 @@ export type Env = {
   readonly demo: boolean;
   /** For tests and pictures: the instant at which the server's clock starts. */
   readonly clockFrom: string | null;
+  /** For tests: 127.0.9.0/24 stands for the world outside, and may be a path's own. */
+  readonly testPaths: boolean;
 };
 
 export class StartError extends Error {}
@@ -59,5 +61,6 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     web: join(root, 'apps', 'web', 'dist', 'page'),
     demo: env['GREENLAMP_DEMO'] === '1',
     clockFrom: env['GREENLAMP_CLOCK'] ?? null,
+    testPaths: env['GREENLAMP_TEST_PATHS'] === '1',
   };
 };

@@ -3,7 +3,8 @@ import { type CallHandler, type ExecutionContext, Injectable, type NestIntercept
 import { map, type Observable } from 'rxjs';
 import { Clock } from './clock.ts';
 
-export const wire = 1;
+/** Raised when a page of before would show what is no longer so: it is told to load anew. */
+export const wire = 2;
 
 @Injectable()
 export class EveryAnswer implements NestInterceptor {

@@ -19,7 +19,7 @@ test('the demo’s twelve stations are there, what wants a person first, each wi
   ]);
   expect(stations[1]?.next).toMatch(/^Restart net-house modem so that the new APN/);
   expect(stations[1]?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([
-    ['Card proven', 'Signal marginal', 'Bearer stale', 'Route stale'],
+    ['Card marginal', 'Signal marginal', 'Bearer stale', 'Route stale'],
     ['Bearer proven', 'Route proven'],
   ]);
   expect(counts).toEqual({ all: 12, mine: 12, others: 0 });

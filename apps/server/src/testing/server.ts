@@ -8,12 +8,16 @@ import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@g
 import { instant } from '@green-lamp/core/quantity';
 import { chance } from '@green-lamp/core/scenario';
 import { settingKey, stationStream } from '@green-lamp/core/name';
+import type { ListenerKind } from '@green-lamp/core/wire';
 import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Answer } from '../journal/take.ts';
 import type { Env } from '../shell/env.ts';
 
 const root = join(__dirname, '..', '..', '..', '..');
+
+/** The address that test stations have on their sheets: on this computer, and still a path's own. */
+export const testSource = '127.0.9.1';
 
 export class TestServer {
   running!: Running;
@@ -37,6 +41,7 @@ export class TestServer {
       web: join(root, 'no-page'),
       demo: false,
       clockFrom: null,
+      testPaths: true,
       ...more,
     };
   }
@@ -90,11 +95,14 @@ export class TestServer {
     return ((await response.json()) as { answers: Answer[] }).answers;
   }
 
-  /** A station with one Ethernet path and this account, delivered. */
-  async station(account: string): Promise<{ stream: Stream; unit: ElementId; path: ElementId; receiver: ElementId }> {
+  /** A station with one Ethernet path from `testSource`, and this account at one of the listeners, delivered. */
+  async station(
+    account: string,
+    listener: ListenerKind = 'line',
+  ): Promise<{ stream: Stream; unit: ElementId; path: ElementId; receiver: ElementId }> {
     const stream = stationStream(this.chance.ulid(Date.now()));
     const [unit, path, receiver] = [this.chance.element(), this.chance.element(), this.chance.element()];
-    const set = (key: ReturnType<typeof settingKey>, value: string): Entry =>
+    const set = (key: ReturnType<typeof settingKey>, value: string | number): Entry =>
       this.entry(stream, 'setting.set', { key, value, origin: 'typed', simulated: false, over: null });
     const answers = await this.deliver(
       this.entry(stream, 'station.opened', { name: `Station ${account}`, demo: false }),
@@ -102,21 +110,24 @@ export class TestServer {
       this.entry(stream, 'element.added', { group: 'path', id: path, label: 'ethernet' }),
       this.entry(stream, 'element.added', { group: 'receiver', id: receiver, label: 'desk' }),
       set(settingKey('path', path, 'kind'), 'ethernet'),
+      set(settingKey('path', path, 'address'), testSource),
       set(settingKey('receiver', receiver, 'account'), account),
+      set(settingKey('receiver', receiver, 'protocol'), listener),
+      set(settingKey('receiver', receiver, 'port'), this.running.desk.portOf(listener)),
     );
     if (answers.some(({ is }) => is !== 'kept')) throw new Error(JSON.stringify(answers));
     return { stream, unit, path, receiver };
   }
 
-  socket(port = this.linePort, localAddress = '127.0.0.1'): Promise<Socket> {
+  socket(port = this.linePort, localAddress = testSource): Promise<Socket> {
     return new Promise((done, failed) => {
       const socket = connect({ port, host: '127.0.0.1', localAddress }, () => done(socket));
       socket.once('error', failed);
     });
   }
   /** Sends bytes on one socket and gives the answers, a line each, once the desk has closed. */
-  async send(text: string | Uint8Array): Promise<string[]> {
-    const socket = await this.socket();
+  async send(text: string | Uint8Array, { from = testSource, port = this.linePort } = {}): Promise<string[]> {
+    const socket = await this.socket(port, from);
     return new Promise((done) => {
       let answer = '';
       socket.on('data', (chunk) => (answer += chunk.toString()));

@@ -19,7 +19,7 @@ const call = async (stream: Stream, path: string, event: YardEvent): Promise<Tri
 const frames = async (stream: Stream): Promise<FrameView[]> =>
   (await server.get<{ frames: FrameView[] }>(`/api/frames?station=${stream}`)).frames;
 const cellular = async (account: string) => {
-  const station = await server.station(account);
+  const station = await server.station(account, 'dc09');
   const sim = server.chance.element();
   const set = (key: ReturnType<typeof settingKey>, value: string, over: string | null) =>
     server.entry(station.stream, 'setting.set', { key, value, origin: 'typed', simulated: false, over: over as never });
@@ -45,12 +45,14 @@ const outside = async (account: string, localAddress: string): Promise<string> =
 };
 
 test('a call of the yard is marked in its frame, its entry and its lamp, and comes by its own path for certain', async () => {
-  const { stream, path } = await server.station('7001');
+  const { stream, path } = await server.station('7001', 'dc09');
   const { places } = await post<{ places: { path: string; address: string; account: string }[] }>('start', { stream });
   expect(places).toMatchObject([{ path, account: '7001', address: expect.stringMatching(/^127\.0\.7\.\d+$/) as string }]);
   const [tried] = await call(stream, path, 'tamper');
   expect(tried).toMatchObject({ said: 'ACK', sent: expect.stringContaining('"ADM-CID"0001L0#7001[#7001|1137 01 001]') as string });
-  expect(await frames(stream)).toMatchObject([{ simulated: true, how: 'address', event: 'tamper', grade: 7, address: places[0]?.address }]);
+  expect(await frames(stream)).toMatchObject([
+    { simulated: true, how: 'yard', strength: 'certain', event: 'tamper', grade: 7, address: places[0]?.address },
+  ]);
   const state = await server.journal.state(stream);
   expect(Object.values(state.evidence).map(({ what, simulated }) => [what, simulated])).toContainEqual(['call', true]);
   const line = lamps(state, { ...shippedRules, heard: [], now: instant(Date.now()) });
@@ -59,17 +61,17 @@ test('a call of the yard is marked in its frame, its entry and its lamp, and com
   expect((await call(stream, path, 'tamper'))[0]?.sent).toContain('"ADM-CID"0002');
 });
 test('an outside client is never marked, not even from the yard’s own loopback address and with its frame', async () => {
-  const { stream, path } = await server.station('7002');
+  const { stream, path } = await server.station('7002', 'dc09');
   const { places } = await post<{ places: { address: string }[] }>('start', { stream });
   await call(stream, path, 'mains');
   expect(await outside('7002', places[0]?.address ?? '')).toContain('"ACK"');
   expect((await frames(stream)).map(({ event, simulated, how }) => [event, simulated, how])).toEqual([
-    ['tamper', false, 'only'],
-    ['mains lost', true, 'address'],
+    ['tamper', false, 'unknown'],
+    ['mains lost', true, 'yard'],
   ]);
 });
 test('with a wrong clock the call is refused, the unit takes the desk’s time and calls again; the refused one proves nothing', async () => {
-  const { stream, path } = await server.station('7003');
+  const { stream, path } = await server.station('7003', 'dc09');
   await post('start', { stream });
   await post('clock', { stream, path, clock: 300_000 });
   expect((await call(stream, path, 'battery')).map(({ said }) => said)).toEqual(['NAK', 'ACK']);
@@ -87,14 +89,17 @@ test('a person’s entry is marked only where it refers to what the yard kept, a
   expect(kept.text).not.toContain(virtualPin);
   expect(readAnswer(kept.text).found.map(({ what }) => what)).toEqual(['card.number', 'signal.rssi']);
   const re = isUlid(kept.entry) ? [kept.entry] : [];
+  const value = readAnswer(kept.text).found.find(({ what }) => what === 'card.number')?.value ?? '';
   const reading = (simulated: boolean) =>
     server.entry(stream, 'reading.taken', {
       lamp: 'Card',
       path,
-      what: 'card.pin',
-      value: 'ready',
+      what: 'card.number',
+      value,
       in: null,
-      origin: 'read',
+      item: null,
+      by: 'device',
+      blind: false,
       from: instant(Date.now()),
       to: instant(Date.now()),
       simulated,
@@ -111,34 +116,41 @@ test('a person’s entry is marked only where it refers to what the yard kept, a
     'mark',
     'mark-missing',
     'kept',
-    'kept',
+    'not-in-capture',
     'mark-missing',
   ]);
   const again = await server.post('/api/yard/keep', { stream, path });
   expect(again.status).toBe(409);
 });
 test('a frame that the yard made is attributed by word with its mark, and with no other', async () => {
-  const { stream, path, receiver } = await server.station('7005');
+  const { stream, path, receiver } = await server.station('7005', 'dc09');
   await post('start', { stream });
   await call(stream, path, 'tamper');
   const [frame] = await frames(stream);
-  const said = (simulated: boolean) =>
+  const { fromPort = 0, at = 0, zone = null, turn = null, part = 0, listener = '', port = 0 } = frame ?? {};
+  const said = (simulated: boolean, more: object = {}) =>
     server.entry(stream, 'call.attributed', {
       frame: frame?.id ?? 0,
       receiver,
       event: 'tamper',
       grade: 7,
       path,
-      source: { address: frame?.address ?? '', port: 1 },
-      received: instant(Date.now()),
+      source: { address: frame?.address ?? '', port: fromPort },
+      received: instant(at),
       simulated,
+      zone,
+      is: turn === 'alarm' ? 'alarm' : null,
+      part,
+      listener,
+      port,
       words: '',
+      ...more,
     });
-  const answers = await server.deliver(said(false), said(true));
-  expect(answers.map(({ is }) => is)).toEqual(['refused', 'kept']);
+  const answers = await server.deliver(said(false), said(true, { event: 'fire' }), said(true, { frame: 99_999 }), said(true));
+  expect(answers.map(({ is }) => is)).toEqual(['refused', 'refused', 'refused', 'kept']);
 });
 test('what is not running is told so; what is no station, path, event or condition is refused in words', async () => {
-  const { stream, path } = await server.station('7006');
+  const { stream, path } = await server.station('7006', 'dc09');
   expect(await server.get(`/api/yard?stream=${stream}`)).toMatchObject({ places: null });
   for (const [what, body, status] of [
     ['call', { stream, path, event: 'tamper' }, 409],
@@ -157,12 +169,12 @@ test('what is not running is told so; what is no station, path, event or conditi
   expect(await post('stop', { stream })).toMatchObject({ places: null });
 });
 test('an ethernet path has a unit and no modem', async () => {
-  const { stream, path } = await server.station('7007');
+  const { stream, path } = await server.station('7007', 'dc09');
   expect(await post('start', { stream })).toMatchObject({ places: [{ modem: false }] });
   expect(await post('ask', { stream, path, typed: 'ATI\r' })).toMatchObject({ answer: '' });
 });
 test('the yard’s own kinds and marks can’t be delivered by a person in its name', async () => {
-  const { stream, path } = await server.station('7008');
+  const { stream, path } = await server.station('7008', 'dc09');
   const capture = server.entry(stream, 'capture.kept', { path, about: 'AT dialogue', lines: 1, found: 0, missed: 1, simulated: true });
   const answers = await server.deliver({ ...capture, who: { part: 'yard' } }, capture);
   expect(answers.map((answer) => (answer.is === 'refused' ? answer.problems[0]?.code : answer.is))).toEqual(['part-only', 'mark']);

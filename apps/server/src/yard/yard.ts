@@ -1,7 +1,8 @@
 // [Y1] The yard: virtual equipment for stations, whose calls come over real sockets. It alone sets the mark 'simulated'.
 import { connect, type Socket } from 'node:net';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import type { ElementId, Json, Stream, Ulid } from '@green-lamp/core/name';
+import { type ElementId, isStream, type Json, type Stream, type Ulid } from '@green-lamp/core/name';
+import { forwardedTo } from '@green-lamp/core/lamp';
 import { textOf, write } from '@green-lamp/core/journal';
 import type { Parsed } from '@green-lamp/core/problem';
 import { cutLines, type ModbusDevice, readAnswer, writeLine } from '@green-lamp/core/wire';
@@ -27,6 +28,7 @@ import {
   type StationSpec,
   stationView,
   trace,
+  type UnitProtocol,
   type World,
   type WorldPath,
   endings,
@@ -294,21 +296,31 @@ export class Yard implements OnApplicationShutdown {
     }
   }
   /** A call of the world is made over a real socket; what the desk answers goes back into the world. */
-  async #carry({ station, path, address, frame }: Extract<Out, { out: 'call' }>): Promise<void> {
+  async #carry({ station, path, address, protocol, port, frame }: Extract<Out, { out: 'call' }>): Promise<void> {
     let answer = '';
     try {
-      const socket = await this.#connect(address);
+      const socket = await this.#connect(address, await this.#listensAt(station, protocol, port));
       this.marked.put(address, socket.localPort ?? 0, { station: station as Stream, path: path as ElementId }); // both were made from a station's sheet
       answer = await exchange(socket, Buffer.from(frame, 'latin1'));
     } catch {
       answer = ''; // nobody listens: the unit hears nothing
     }
-    const said = (['ACK', 'NAK', 'DUH'] as const).find((word) => answer.includes(`"${word}"`)) ?? 'nothing';
+    const line = /^(OK|NO) \d/.exec(answer)?.[1];
+    const said =
+      (['ACK', 'NAK', 'DUH'] as const).find((word) => answer.includes(`"${word}"`)) ??
+      (line === 'OK' ? 'ACK' : line === 'NO' ? 'DUH' : 'nothing');
     this.#carried.get(station)?.push({ sent: frame.trim(), answer: answer.trim(), said });
     this.act({ act: 'answered', station, answer });
   }
 
-  #connect(localAddress: string, port = this.desk.portOf('dc09')): Promise<Socket> {
+  /** The port of this computer that a unit's call comes to: as it is set, through the forward that the sheet has; the listener's own where nothing is set. */
+  async #listensAt(station: string, protocol: UnitProtocol, set: string): Promise<number> {
+    const port = Number(set);
+    if (set === '' || !Number.isInteger(port)) return this.desk.portOf(protocol);
+    return isStream(station) ? forwardedTo(await this.journal.state(station), port) : port;
+  }
+
+  #connect(localAddress: string, port: number): Promise<Socket> {
     return new Promise((done, failed) => {
       const socket = connect({ port, host: '127.0.0.1', localAddress }, () => {
         done(socket);
@@ -375,7 +387,7 @@ const exchange = (socket: Socket, frame: Uint8Array): Promise<string> =>
     const timer = setTimeout(end, patience);
     socket.on('data', (chunk) => {
       answer += chunk.toString('latin1');
-      if (answer.includes('\r')) end();
+      if (answer.includes('\r') || /^(?:OK|NO) [^\n]*\n/.test(answer)) end();
     });
     socket.on('close', end);
     socket.on('error', end);

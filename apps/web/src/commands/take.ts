@@ -60,7 +60,10 @@ const draftOf = (station: Station, path: ElementId | null, offer: Offer, as: Tak
   const at = deviceNow();
   if (as === 'reading' && offer.reading !== null) {
     const { lamp, what, value, in: measure } = offer.reading;
-    return { kind: 'reading.taken', data: { lamp, path, what, value, in: measure, origin: 'read', from: at, to: at, simulated } };
+    return {
+      kind: 'reading.taken',
+      data: { lamp, path, what, value, in: measure, from: at, to: at, item: null, by: 'device', blind: false, simulated },
+    };
   }
   if (as === 'trouble' && offer.trouble !== null) return { kind: 'declaration.made', data: { ...offer.trouble, path, outcome: 'bad' } };
   if (as !== 'sheet' || offer.compared === null) return null;

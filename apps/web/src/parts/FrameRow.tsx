@@ -1,6 +1,6 @@
 // One frame that the desk stored: what it was, how it was attributed, its bytes and its instants.
 import { type ReactNode, useState } from 'react';
-import { isEvidenceHow } from '@green-lamp/core/journal';
+import { isEvidenceHow, isStrength } from '@green-lamp/core/evidence';
 import { howInWords } from '@green-lamp/core/lamp';
 import { instant, wallTime } from '@green-lamp/core/quantity';
 import type { FrameView } from '../store/wire-types.ts';
@@ -17,6 +17,13 @@ const asHex = (bytes: Uint8Array): string => [...bytes.subarray(0, 256)].map((by
 
 const day = (at: number, zone: string): string => wallTime(instant(at), zone).day;
 const tenths = (at: number, zone: string): string => `${wallTime(instant(at), zone).second}.${Math.floor((at % 1000) / 100)}`;
+
+const evidenceWords = ({ strength, entry }: FrameView): string =>
+  strength === 'impossible'
+    ? 'No: it came from this computer itself, or can’t have come by any path of the station. It proves that the desk listens.'
+    : entry === null
+      ? 'No: one like it stands already since the last change.'
+      : 'Yes.';
 
 const Fact = ({ name, children }: { name: string; children: ReactNode }) => (
   <>
@@ -43,7 +50,7 @@ export const FrameRow = ({
   const [open, setOpen] = useState(false);
   const today = day(now, zone);
   const bytes = octets(frame.bytes);
-  const how = isEvidenceHow(frame.how) ? howInWords(frame.how) : null;
+  const how = isEvidenceHow(frame.how) && isStrength(frame.strength) ? howInWords(frame.how, frame.strength) : null;
   return (
     <li className="border-b border-rule">
       <button
@@ -67,7 +74,11 @@ export const FrameRow = ({
         {extra}
         <span className="text-small text-ink-2">{frame.repeats > 0 ? `sent ${frame.repeats + 1} times` : ''}</span>
         <span className="text-small font-semibold">
-          {frame.status === 'matched' ? `grade ${frame.grade ?? 0}${frame.entry === null ? '' : ' · evidence'}` : ''}
+          {frame.status !== 'matched'
+            ? ''
+            : frame.strength === 'impossible'
+              ? 'proves nothing'
+              : `grade ${frame.grade ?? 0}${frame.entry === null ? '' : ' · evidence'}`}
         </span>
       </button>
       {open && (
@@ -100,10 +111,12 @@ export const FrameRow = ({
             <Fact name="Arrived">
               {wallTime(instant(frame.at), zone).day} {tenths(frame.at, zone)}, committed {frame.kept - frame.at} ms later, then answered
             </Fact>
+            {frame.zone !== null && <Fact name="Zone">{`${frame.zone}${frame.turn === null ? '' : `, ${frame.turn}`}`}</Fact>}
             {how !== null && <Fact name="Attributed">{how}</Fact>}
-            {frame.status === 'matched' && (
-              <Fact name="Evidence">{frame.entry === null ? 'No: one like it stands already since the last change.' : 'Yes.'}</Fact>
+            {frame.status === 'matched' && frame.receiver === null && (
+              <Fact name="Listener">It arrived at another listener than the sheet’s: it shows the way out and proves no call.</Fact>
             )}
+            {frame.status === 'matched' && <Fact name="Evidence">{evidenceWords(frame)}</Fact>}
             <Fact name="Size">{bytes.length} bytes</Fact>
           </dl>
           {children}

@@ -9,6 +9,16 @@ test.each([
   [{ event: 'float_high', grade: 7, path: null }, 'Event ‘float_high’, path unknown'],
   [{ event: 'test', grade: 6, path: 'abc' }, 'Test call over Ethernet'],
   [{ event: 'null', grade: 6, path: 'abc' }, 'Call without an event over Ethernet'],
+  [{ event: 'high', grade: 5, path: 'abc', receiver: null }, 'Event ‘high’, at another listener over Ethernet'],
+  [{ event: 'high', grade: 7, strength: 'impossible' }, 'Event ‘high’, from this computer itself: it proves that the desk listens'],
+  [
+    { status: 'refused', why: 'clock', account: '0417', event: 'high', grade: 7 },
+    'Refused: clock. Event ‘high’ of account 0417; it proves nothing.',
+  ],
+  [
+    { status: 'refused', why: 'two accounts', account: '0417', event: 'high', grade: 7 },
+    'Refused: two accounts in one call. Event ‘high’ of account 0417; it proves nothing.',
+  ],
   [{ status: 'unknown', account: '0471' }, 'Unknown account 0471.'],
   [{ status: 'not understood', why: 'escape' }, 'A value has a % or = that is not written as %25 or %3D.'],
   [{ status: 'not understood', why: 'from tomorrow' }, 'Not understood.'],

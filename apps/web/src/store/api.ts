@@ -20,7 +20,7 @@ const speaksOurWire = (body: unknown): body is Every =>
   isObject(body) &&
   typeof body['now'] === 'number' &&
   typeof body['cursor'] === 'number' &&
-  body['wire'] === 1 &&
+  body['wire'] === 2 &&
   typeof body['life'] === 'string';
 
 const problemsOf = (body: unknown): Told[] =>

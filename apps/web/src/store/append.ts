@@ -1,6 +1,6 @@
 // Writes entries: into this browser's own store first, then into the queue's way out.
 import { isUlid, peopleStream, type Sha256, sure, type Stream, type Ulid } from '@green-lamp/core/name';
-import { type DataOf, type KindName, readData, textOf, write } from '@green-lamp/core/journal';
+import { advance, type DataOf, doorFaults, type KindName, placedEntry, readData, textOf, write } from '@green-lamp/core/journal';
 import { sentence } from '@green-lamp/core/problem';
 import { sealTo } from '@green-lamp/core/wire';
 import { db, type SealedSecret } from './db.ts';
@@ -22,7 +22,9 @@ export const append = async (stream: Stream, drafts: readonly Draft[], secrets: 
   useLive.setState(({ writing }) => ({ writing: writing + 1 }));
   try {
     await db.transaction('rw', db.kept, db.queue, async () => {
-      let since = (await foldedStream(stream)).state.last?.ord ?? 0;
+      const { state } = await foldedStream(stream);
+      let since = state.last?.ord ?? 0;
+      let now = state;
       for (const draft of drafts) {
         const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
         const entry = write(pen, stream, draft.kind, draft.data as never, {
@@ -30,8 +32,10 @@ export const append = async (stream: Stream, drafts: readonly Draft[], secrets: 
           ...(draft.blobs === undefined ? {} : { blobs: draft.blobs }),
         }); // kind and data come from one draft
         const judged = readData(entry);
-        if (!judged.ok) throw new Error(judged.problems.map((of) => sentence(of)).join(' '));
+        const faults = !judged.ok ? judged.problems : judged.value === null ? [] : doorFaults(entry, judged.value, now);
+        if (faults.length > 0) throw new Error(faults.map((of) => sentence(of)).join(' '));
         since = Math.max(entry.at + (entry.skew ?? 0), since + 1);
+        now = advance(now, [placedEntry(entry, null)]) ?? now;
         const text = textOf(entry);
         ids.push(entry.id);
         await db.queue.add({ id: entry.id, stream, text, person, secrets: secrets.filter(({ ref }) => text.includes(ref)) });

@@ -43,6 +43,13 @@ class Store extends Dexie {
       meta: 'name',
     });
     this.version(2).stores({ blobs: 'hash, waits' });
+    // What was heard is summed up by strength and mark now, and lamps judged before stand on less: both come anew from the desk.
+    this.version(3)
+      .stores({})
+      .upgrade(async (tx) => {
+        await tx.table('streams').toCollection().modify({ heard: [], asOf: null });
+        await tx.table('summaries').clear();
+      });
   }
 }
 

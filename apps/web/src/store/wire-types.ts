@@ -24,6 +24,11 @@ export type FrameView = {
   receiver: string | null;
   path: string | null;
   how: string | null;
+  strength: string | null;
+  impossible: readonly string[];
+  zone: string | null;
+  turn: string | null;
+  part: number;
   event: string | null;
   grade: number | null;
   simulated: boolean;

@@ -27,7 +27,7 @@ export class FakeServer {
   async #answer(path: string, init?: RequestInit): Promise<Response> {
     if (this.away) throw new TypeError('fetch failed');
     if (path === '/api/entries' && init?.method === 'POST') await this.meanwhile?.();
-    const every = { now: this.now, cursor: this.kept.length, wire: 1, life: this.life };
+    const every = { now: this.now, cursor: this.kept.length, wire: 2, life: this.life };
     const reply = (body: object, status = 200): Promise<Response> =>
       Promise.resolve(new Response(JSON.stringify({ ...body, ...every }), { status }));
     if (init?.method === 'POST') {

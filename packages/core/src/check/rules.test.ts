@@ -91,8 +91,8 @@ test('no rule fires on what is not filled in', () => {
   expect(check(asPlanned(m.state), around)).toEqual([]);
 });
 test('an acceptance stands for the figures it was given for, and lapses with them', () => {
-  const { m, unit } = onePath();
-  m.set(unit, { 'unit.deskPort': 80 });
+  const { m, unit, receiver } = onePath();
+  m.set(receiver, { 'receiver.port': null }).set(unit, { 'unit.deskPort': 80 });
   const [finding] = check(asPlanned(m.state), around);
   if (finding === undefined) throw new Error('port 80 is a look');
   m.add('finding.accepted', { finding: finding.id, about: finding.about, reason: 'IT says so', lifted: false });

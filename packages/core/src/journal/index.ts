@@ -1,15 +1,15 @@
 export * from './canonical.ts';
 export * from './chain.ts';
 export * from './entry.ts';
-export * from './evidence.ts';
 export * from './export.ts';
+export { doorFaults } from './door.ts';
 export { advance, foldAll } from './fold.ts';
-export { pickKey } from './kinds/evidence.ts';
+export { pickKey, type Sort } from './kinds/evidence.ts';
 export { type DataOf, type Known, type KindName, kindNames, readData, versionOf } from './kinds/index.ts';
 export * from './order.ts';
 export * from './speaker.ts';
 export * from './state/device.ts';
-export { evidencePos } from './state/evidence.ts';
+export { evidencePos, hasCheckIn, isOwnZone, zonesOf } from './state/evidence.ts';
 export * from './state/settings.ts';
 export * from './state/state.ts';
 export * from './undo.ts';

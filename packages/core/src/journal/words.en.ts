@@ -2,7 +2,7 @@
 import type { SettingKey } from '../name/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
-import { readingOf } from '../sheet/index.ts';
+import { readingOf } from '../evidence/index.ts';
 import type { Entry } from './entry.ts';
 import { type DataOf, type KindName, readData } from './kinds/index.ts';
 import type { Speaker } from './speaker.ts';
@@ -80,6 +80,17 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `${d.grade >= 7 ? `Event '${d.event}'` : 'A test call'}${d.simulated ? ' (simulated)' : ''} of account ${d.account} arrived${d.path === null ? ', path unknown' : ` over ${s.element(d.path)}`}. Grade ${d.grade}.`,
   'call.attributed': (d, s) =>
     `Frame ${d.frame}${d.simulated ? ' (simulated)' : ''} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
+  'event.made': (d, s) =>
+    `An event was made: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', over again' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'call.confirmed': (d, s) =>
+    `${d.how === 'log' ? `The log of the other desk has it (line ${d.line ?? 0})` : `Read back by ${d.person}`}: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'change.shown': (d) => `The files before and after show what was changed from afar: ${d.name} is ${d.now}, it was ${d.was}.`,
+  'checkins.seen': (d, s) =>
+    `${d.instants.length} scheduled check-ins came while nobody was there${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}; ${d.asked} are asked.`,
+  'drill.begun': (d, s) => `Drill begun: ${d.drill} of ${s.element(d.path)}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'drill.run': (d, s) =>
+    `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
   'secret.revealed': (d, s) => `${s.setting(d.key)} was shown.`,
   'house.published': (d) => `House rules ${d.id} version ${d.version} published: ${d.body.name}.`,

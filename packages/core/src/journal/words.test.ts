@@ -14,6 +14,11 @@ const receiver = m.element('receiver', 'desk');
 const apn = settingKey('sim', sim, 'apn');
 const pin = settingKey('sim', sim, 'pin');
 const call = {
+  zone: '2',
+  is: 'alarm',
+  part: 0,
+  listener: 'line',
+  port: 4110,
   frame: 3,
   receiver,
   event: 'float_high',
@@ -73,7 +78,9 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
         what: 'card.number',
         value: '8999901234567890124',
         in: null,
-        origin: 'read',
+        item: null,
+        by: 'device',
+        blind: false,
         from: at,
         to: at,
         simulated: false,
@@ -81,19 +88,67 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'Number read from the card in use: 8999 9012 3456 7890 124.',
     ],
     [
-      { lamp: 'Power', path: null, what: 'supply.idle', value: 12_600, in: 'mV', origin: 'typed', from: at, to: at, simulated: false },
+      {
+        lamp: 'Power',
+        path: null,
+        what: 'supply.idle',
+        value: 12_600,
+        in: 'mV',
+        item: null,
+        by: 'measured',
+        blind: false,
+        from: at,
+        to: at,
+        simulated: false,
+      },
       'Volts at the terminals, idle: 12.6 V.',
     ],
     [
-      { lamp: 'Signal', path, what: 'signal.rsrp', value: -104, in: 'dBm', origin: 'read', from: at, to: at, simulated: false },
+      {
+        lamp: 'Signal',
+        path,
+        what: 'signal.rsrp',
+        value: -104,
+        in: 'dBm',
+        item: null,
+        by: 'device',
+        blind: false,
+        from: at,
+        to: at,
+        simulated: false,
+      },
       'RSRP: \u2212104 dBm.',
     ],
     [
-      { lamp: 'Card', path, what: 'card.pin', value: 'ready', in: null, origin: 'typed', from: at, to: at, simulated: false },
+      {
+        lamp: 'Card',
+        path,
+        what: 'card.pin',
+        value: 'ready',
+        in: null,
+        item: null,
+        by: 'measured',
+        blind: false,
+        from: at,
+        to: at,
+        simulated: false,
+      },
       'PIN state: ready.',
     ],
     [
-      { lamp: 'Inputs', path: null, what: 'inputs.rest', value: true, in: null, origin: 'typed', from: at, to: at, simulated: false },
+      {
+        lamp: 'Inputs',
+        path: null,
+        what: 'inputs.rest',
+        value: true,
+        in: null,
+        item: null,
+        by: 'measured',
+        blind: false,
+        from: at,
+        to: at,
+        simulated: false,
+      },
       'Rest states taught.',
     ],
   ],
@@ -104,9 +159,9 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   ],
   'finding.accepted': [[{ finding: 'x', about: '{}', reason: 'known', lifted: false }, 'A finding was accepted: known']],
   'call.arrived': [
-    [{ ...call, how: 'only', account: '0417' }, "Event 'float_high' of account 0417 arrived over mast path. Grade 7."],
+    [{ ...call, how: 'only', strength: 'claimed', account: '0417' }, "Event 'float_high' of account 0417 arrived over mast path. Grade 7."],
     [
-      { ...call, how: 'unknown', account: '0417', path: null, event: 'test', grade: 6, simulated: true },
+      { ...call, how: 'unknown', strength: 'unknown', account: '0417', path: null, event: 'test', grade: 6, simulated: true },
       'A test call (simulated) of account 0417 arrived, path unknown. Grade 6.',
     ],
   ],
@@ -171,6 +226,40 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
     ],
     [{ key: settingKey('site', null, 'zone'), asked: '', ticket: '', askedOn: null, chaseOn: null }, 'Time zone asked.'],
   ],
+  'event.made': [
+    [{ path, zone: '2', is: 'alarm', event: 'float_high', words: '' }, 'An event was made: float_high, zone 2, over mast path.'],
+    [{ path: null, zone: null, is: 'restoral', event: 'mains', words: 'By hand.' }, 'An event was made: mains, over again. By hand.'],
+  ],
+  'call.confirmed': [
+    [
+      { how: 'read back', person: 'Ruth', path, zone: '2', is: 'alarm', event: 'float_high', at, line: null, words: 'as it should be' },
+      'Read back by Ruth: float_high, zone 2, over mast path. as it should be',
+    ],
+    [
+      { how: 'log', person: 'their log', path: null, zone: null, is: null, event: 'test', at, line: 4, words: '' },
+      'The log of the other desk has it (line 4): test.',
+    ],
+  ],
+  'change.shown': [
+    [
+      { name: 'timer', was: '5', now: '6', before: hash, after: hash },
+      'The files before and after show what was changed from afar: timer is 6, it was 5.',
+    ],
+  ],
+  'checkins.seen': [
+    [
+      { path, instants: [at, at], asked: 2, strength: 'likely', simulated: true },
+      '2 scheduled check-ins came while nobody was there (simulated), over mast path; 2 are asked.',
+    ],
+  ],
+  'drill.begun': [[{ drill: 'link loss', path, words: '' }, 'Drill begun: link loss of mast path.']],
+  'drill.run': [
+    [
+      { drill: 'link loss', path, begun: at, over: at, took: null, back: null, simulated: false, words: 'silence' },
+      'Drill, link loss of mast path: no call came by another path, no call by the path itself since. silence',
+    ],
+  ],
+  'drill.ended': [[{ words: '' }, 'The drill was put aside.']],
   'note.written': [[{ lamp: null, words: 'The gate was locked.' }, 'The gate was locked.']],
   'secret.revealed': [[{ ref, key: pin }, 'SIM PIN (card A) was shown.']],
 };

@@ -1,27 +1,53 @@
-// [D1] A frame that reached the desk: by which path it came and how surely, its grade, and whether it is evidence.
-import type { ElementId, Grade, Stream } from '../name/index.ts';
-import { comparePos, elementsOf, type HowAttributed, isAfter, pickKey, type Pos, type State, wanted } from '../journal/index.ts';
+// [D1] A frame that reached the desk: for which receiver, of what grade, and whether it is evidence.
+import type { ElementId, Grade, Json, Stream } from '../name/index.ts';
+import { isAtLeast, type Strength, type Turn } from '../evidence/index.ts';
+import { comparePos, elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
 import { plainText, settingKey } from '../name/index.ts';
-import { bindingsOf, type PathUse } from '../sheet/index.ts';
-import { inNetwork, parseAddress } from '../sums/index.ts';
-import { asItRuns, inUse } from './context.ts';
+import { referred } from '../sheet/index.ts';
+import { type Coming, plainSource } from './attribute.ts';
+import { asItRuns } from './context.ts';
 
-export type Arrived = {
+export type Arrived = Coming & {
   readonly account: string;
+  /** The listener's protocol and port. */
+  readonly listener: string;
   readonly port: number;
-  readonly source: { readonly address: string; readonly port: number };
-  readonly fields: { readonly [key: string]: string };
   readonly event: string;
   readonly grade: Grade;
+  readonly zone: string | null;
+  readonly is: Turn | null;
+  readonly part: number;
   readonly simulated: boolean;
-  /** The path whose loopback address the yard's socket has, where the yard made this call. */
-  readonly own: ElementId | null;
 };
 
-/** The receiver whose account it is: where several have it, the one on the port that was called. */
-export const receiverFor = (state: State, account: string, port: number): ElementId | null => {
-  const of = elementsOf(state, 'receiver').filter(({ id }) => wanted(state, settingKey('receiver', id, 'account')) === account);
-  return (of.find(({ id }) => wanted(state, settingKey('receiver', id, 'port')) === port) ?? of[0])?.id ?? null;
+/** A receiver that a call counts for: by its listener's protocol and port. `sure` is false where the sheet leaves one of them open. */
+export type Received = { readonly receiver: ElementId; readonly sure: boolean };
+
+const innerPort = (state: State, receiver: ElementId): Json | undefined => {
+  const view = asItRuns(state);
+  const forward = elementsOf(state, 'forward').find((one) => referred(view, one, 'receiver') === receiver);
+  return (
+    (forward === undefined ? undefined : wanted(state, settingKey('forward', forward.id, 'inner'))) ??
+    wanted(state, settingKey('receiver', receiver, 'port'))
+  );
+};
+
+/** Where a call to an outside port comes in: through the forward that the sheet has for it, else on the same port. */
+export const forwardedTo = (state: State, outer: number): number => {
+  const forward = elementsOf(state, 'forward').find(({ id }) => wanted(state, settingKey('forward', id, 'outer')) === outer);
+  const inner = forward === undefined ? null : wanted(state, settingKey('forward', forward.id, 'inner'));
+  return typeof inner === 'number' ? inner : outer;
+};
+
+/** The receiver of an account that listens where the call arrived; null where it arrived at another listener. Never another receiver instead. */
+export const receiverFor = (state: State, { account, listener, port }: Pick<Arrived, 'account' | 'listener' | 'port'>): Received | null => {
+  const fits = (value: Json | undefined, is: Json): 'fits' | 'open' | 'no' => (value == null ? 'open' : value === is ? 'fits' : 'no');
+  const found = elementsOf(state, 'receiver').flatMap(({ id }) => {
+    if (wanted(state, settingKey('receiver', id, 'account')) !== account) return [];
+    const [speaks, at] = [fits(wanted(state, settingKey('receiver', id, 'protocol')), listener), fits(innerPort(state, id), port)];
+    return speaks === 'no' || at === 'no' ? [] : [{ receiver: id, sure: speaks === 'fits' && at === 'fits' }];
+  });
+  return found.find(({ sure }) => sure) ?? found[0] ?? null;
 };
 
 /** Accounts by which frames are matched to this station. */
@@ -34,52 +60,32 @@ export const accountsOf = (state: State): string[] => [
   ),
 ];
 
-const sameAddress = (a: string, b: string): boolean => {
-  const [one, two] = [parseAddress(a), parseAddress(b)];
-  return one.ok && two.ok && one.value.text === two.value.text;
-};
-
-/** [D2] By which path a frame came: its own address, its pool, a flag in the frame, the only path; else unknown. */
-export const attribute = (
-  state: State,
-  { source, fields, own }: Pick<Arrived, 'source' | 'fields' | 'own'>,
-): { path: ElementId | null; how: HowAttributed } => {
-  const view = asItRuns(state);
-  const paths = inUse({ state, bindings: bindingsOf(view) });
-  if (own !== null && paths.some(({ path }) => path === own)) return { path: own, how: 'address' };
-  const text = (path: ElementId, param: 'address' | 'pool'): string => plainText(view.value(settingKey('path', path, param)));
-  const owns = paths.filter(({ path }) => sameAddress(text(path, 'address'), source.address));
-  const [owner] = owns;
-  if (owner !== undefined && owns.length === 1) return { path: owner.path, how: 'address' };
-  const pooled = paths.filter(({ path }) => inNetwork(source.address, text(path, 'pool')));
-  const [pool] = pooled;
-  if (owns.length === 0 && pool !== undefined && pooled.length === 1) return { path: pool.path, how: 'pool' };
-  const flag = fields['path'];
-  const flagged = flag === undefined ? [] : paths.filter((use) => isFlag(use, flag));
-  const [named] = flagged;
-  if (named !== undefined && flagged.length === 1) return { path: named.path, how: 'flag' };
-  const [only] = paths;
-  return only !== undefined && paths.length === 1 ? { path: only.path, how: 'only' } : { path: null, how: 'unknown' };
-};
-
-const isFlag = (use: PathUse, flag: string): boolean =>
-  use.path === flag.toLowerCase() || (use.priority !== null && String(use.priority) === flag);
+/** Addresses that this station names as a path's own, each once, as they are compared. */
+export const addressesOf = (state: State): string[] => [
+  ...new Set(
+    elementsOf(state, 'path').flatMap(({ id }) => {
+      const address = plainText(wanted(state, settingKey('path', id, 'address')) ?? '').trim();
+      return address === '' || address.includes(' ') ? [] : [plainSource(address)];
+    }),
+  ),
+];
 
 /** Most sorts of call that are kept as evidence between two changes: an outside client may invent event names without end. */
 const mostSorts = 64;
 
-/** [D3] Whether a frame is evidence: only if nothing of the same path, receiver, event and at least its grade was picked since the last change; a real one also over a simulated one. */
-export const picks = (
-  state: State,
-  frame: { pos: Pos; path: ElementId | null; receiver: ElementId; event: string; grade: Grade; simulated: boolean },
-): boolean => {
-  if (!isAfter(frame.pos, state.changed)) return false;
+/** [D3] Whether a frame is evidence: only if nothing of its sort (path, receiver, event, zone, turn), of at least its grade and strength, was picked since the last change; a real one also over a simulated one. */
+export const picks = (state: State, frame: Sort & { pos: Pos; grade: Grade; strength: Strength }): boolean => {
+  if (frame.strength === 'impossible' || !isAfter(frame.pos, state.changed)) return false;
   const since = Object.entries(state.picked).filter(([, { pos }]) => state.changed === null || comparePos(pos, state.changed) > 0);
   const standsAlready = since.some(
-    ([key, { grade }]) =>
-      grade >= frame.grade && (key === pickKey(frame) || (frame.simulated && key === pickKey({ ...frame, simulated: false }))),
+    ([key, { grade, strength }]) =>
+      grade >= frame.grade &&
+      isAtLeast(strength, frame.strength) &&
+      (key === pickKey(frame) || (frame.simulated && key === pickKey({ ...frame, simulated: false }))),
   );
-  return !standsAlready && since.length < mostSorts;
+  if (standsAlready) return false;
+  const own = zonesOf(state);
+  return isOwnZone(own, frame.zone) || since.filter(([, { zone }]) => !isOwnZone(own, zone)).length < mostSorts;
 };
 
 export type NearAccount = { readonly account: string; readonly stream: Stream; readonly how: 'swapped' | 'one character' };

@@ -1,18 +1,22 @@
 // Everything that a lamp is judged by: the state, who uses whom, house rules, what was heard, and now.
 import { type ElementId, type Json, keyParts, type LampName, type SettingKey, settingKey, isSettingKey } from '../name/index.ts';
+import { proves, type Evidence, type Strength } from '../evidence/index.ts';
 import type { House } from '../house/index.ts';
 import type { Profile } from '../sheet/index.ts';
-import { type Evidence, noneKey, present, type State, wanted, waitsFor } from '../journal/index.ts';
+import { noneKey, present, type State, wanted, waitsFor } from '../journal/index.ts';
 import { type Bindings, bindingsOf, definitionOf, type PathUse, type SheetView, standsOn } from '../sheet/index.ts';
 
-/** Routine arrivals: for each path × receiver × event the last one. `last` is on the desk's clock. */
+/** Routine arrivals, summed up by path, receiver, event, strength and mark. Instants are on the desk's clock. */
 export type Heard = {
   readonly path: ElementId | null;
-  readonly receiver: ElementId;
+  readonly receiver: ElementId | null;
   readonly event: string;
+  readonly strength: Strength;
+  readonly simulated: boolean;
   readonly last: number;
   readonly count: number;
-  readonly gap: number | null;
+  /** The last arrivals of grade 6, at most 32, oldest first: scheduled check-ins are among them. */
+  readonly recent: readonly number[];
 };
 
 export type Judging = {
@@ -22,6 +26,8 @@ export type Judging = {
   readonly heard: readonly Heard[];
   readonly now: number;
   readonly bindings: Bindings;
+  /** Whose desk it reports to. */
+  readonly whose: 'ours' | 'theirs' | 'portal';
   /** What stands on the device, else what is wanted. */
   readonly runs: (key: SettingKey) => Json | undefined;
 };
@@ -43,8 +49,12 @@ export type JudgedBy = {
 
 export const judging = (state: State, by: JudgedBy): Judging => {
   const view = asItRuns(state);
-  return { state, ...by, bindings: bindingsOf(view), runs: view.value };
+  const whose = view.value(settingKey('desk', null, 'whose'));
+  return { state, ...by, bindings: bindingsOf(view), whose: whose === 'theirs' || whose === 'portal' ? whose : 'ours', runs: view.value };
 };
+
+/** Whether calls arrive at our own listeners; elsewhere only somebody's word or log says so. */
+export const deskIsOurs = ({ whose }: Pick<Judging, 'whose'>): boolean => whose === 'ours';
 
 export const inUse = ({ state, bindings }: Pick<Judging, 'state' | 'bindings'>): readonly PathUse[] =>
   bindings.paths.filter(({ path }) => state.none[noneKey(null, path)] === undefined);
@@ -74,7 +84,7 @@ export const calledOver = (
   { from, to }: { readonly from: number; readonly to: number },
 ): boolean =>
   evidenceFor(j, 'Call', path).some((evidence) => evidence.what === 'call' && evidence.to >= from && evidence.to <= to) ||
-  j.heard.some((heard) => heard.path === path && heard.last >= from && heard.last <= to);
+  j.heard.some((heard) => heard.path === path && proves(heard.strength) && heard.last >= from && heard.last <= to);
 
 export const evidenceFor = (j: Pick<Judging, 'state'>, lamp: LampName, path: ElementId | null): Evidence[] => {
   const prefix = `${lamp}|${path ?? ''}|`;

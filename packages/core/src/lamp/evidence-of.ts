@@ -1,19 +1,36 @@
 // What the desk makes of a frame: whose it is, by which path, of what weight; and what it writes where the frame is evidence.
 import type { ElementId, FrameId, Ulid } from '../name/index.ts';
-import { type Entry, type HowAttributed, ordOf, type State, write } from '../journal/index.ts';
+import { type HowAttributed, isAtLeast, type Strength } from '../evidence/index.ts';
+import { type Entry, ordOf, type State, write } from '../journal/index.ts';
 import type { Instant } from '../quantity/index.ts';
-import { type Arrived, attribute, picks, receiverFor } from './arrival.ts';
+import { type Arrived, picks, receiverFor } from './arrival.ts';
+import { attribute, type Knowing } from './attribute.ts';
 
-export type Matched = Arrived & {
-  readonly receiver: ElementId;
+export type Matched = Omit<Arrived, 'own' | 'fields'> & {
+  /** Null where it arrived at a listener that is no receiver of the station. */
+  readonly receiver: ElementId | null;
   readonly path: ElementId | null;
   readonly how: HowAttributed;
+  readonly strength: Strength;
+  readonly impossible: readonly ElementId[];
 };
 
-/** A frame held against a station's sheet; null where the station has no receiver of that account. */
-export const matched = (state: State, frame: Arrived): Matched | null => {
-  const receiver = receiverFor(state, frame.account, frame.port);
-  return receiver === null ? null : { ...frame, receiver, ...attribute(state, frame) };
+/** A call at another listener shows the way out and no more. */
+const elsewhere = 5;
+
+/** A frame held against a station's sheet: how it came, for which receiver, how surely. What is decided here stands with the frame for good. */
+export const matched = (state: State, frame: Arrived, knowing: Knowing): Matched => {
+  const { fields: _, own: __, ...rest } = frame;
+  const received = receiverFor(state, frame);
+  const came = attribute(state, frame, knowing);
+  const open = received !== null && !received.sure && isAtLeast(came.strength, 'likely');
+  return {
+    ...rest,
+    ...came,
+    grade: received === null && rest.grade > elsewhere ? elsewhere : rest.grade,
+    strength: open ? 'claimed' : came.strength,
+    receiver: received?.receiver ?? null,
+  };
 };
 
 /** The `call.arrived` of a frame that is evidence, or null. `seen` is the greatest order key that the desk had seen when it came. */
@@ -22,9 +39,9 @@ export const evidenceOf = (
   frame: Matched & { readonly id: FrameId; readonly at: Instant; readonly seen: number },
   id: Ulid,
 ): Entry | null => {
-  const { account, receiver, event, grade, path, how, source, simulated } = frame;
+  const { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated } = frame;
   const pen = { id, at: frame.at, skew: null, since: frame.seen, who: { part: 'desk' } } as const;
-  const data = { frame: frame.id, account, receiver, event, grade, path, how, source, received: frame.at, simulated };
-  const entry = write(pen, state.stream, 'call.arrived', data);
-  return picks(state, { pos: { ord: ordOf(entry, null), id }, path, receiver, event, grade, simulated }) ? entry : null;
+  const facts = { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated };
+  const entry = write(pen, state.stream, 'call.arrived', { frame: frame.id, ...facts, received: frame.at });
+  return picks(state, { pos: { ord: ordOf(entry, null), id }, path, receiver, event, zone, is, grade, strength, simulated }) ? entry : null;
 };

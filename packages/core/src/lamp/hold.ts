@@ -2,7 +2,7 @@
 import { type House, isRadioKind, type Pass, type RadioKind, schoolOf } from '../house/index.ts';
 import { isObject, type Json, type Measure } from '../name/index.ts';
 import type { Worked } from '../problem/index.ts';
-import { readingOf } from '../sheet/index.ts';
+import { readingOf } from '../evidence/index.ts';
 import { type HoldFigures, isLevelName, isSignalName, levelNames, qualityNames, type SignalName, type Steadiness } from '../sums/index.ts';
 import { type Reason, reason } from './reason.ts';
 import type { Verdict } from './result.ts';

@@ -1,8 +1,12 @@
 export * from './arrival.ts';
-export { asItRuns, asPlanned, calledOver, type Heard, inUse, type JudgedBy } from './context.ts';
+export * from './attribute.ts';
+export { asItRuns, asPlanned, calledOver, type Heard, inUse, type JudgedBy, judging } from './context.ts';
 export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './hold.ts';
 export * from './lamps.ts';
+export { type CallCell, callCells, howOf, strengthOf } from './lamps/graded.ts';
+export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
+export * from './scheduled.ts';
 export * from './preview.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, worst } from './result.ts';

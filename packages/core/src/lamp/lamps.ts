@@ -8,7 +8,9 @@ import { card } from './lamps/card.ts';
 import { graded } from './lamps/graded.ts';
 import { power } from './lamps/power.ts';
 import { signal } from './lamps/signal.ts';
-import { inputs, reach, standby } from './lamps/steps.ts';
+import { inputs } from './lamps/inputs.ts';
+import { reach } from './lamps/reach.ts';
+import { standby } from './lamps/standby.ts';
 import { watch } from './lamps/watch.ts';
 import { reason } from './reason.ts';
 import { type Judged, judged, type LampResult, type Verdict, worst } from './result.ts';
@@ -47,7 +49,10 @@ const strandLamp = (j: Judging, lamp: LampName, use: PathUse): Judged => {
 const withNone = (j: Judging, lamp: LampName, use: PathUse | null, judge: () => Judged): LampResult => {
   const path = use?.path ?? null;
   const accepted = j.state.none[noneKey(lamp, path)] ?? (path === null ? undefined : j.state.none[noneKey(null, path)]);
-  return { lamp, path, ...(accepted === undefined ? byProfile(j, lamp, judge) : acceptedNone(accepted)), waits: waitsOf(j, lamp, use) };
+  const result = accepted === undefined ? byProfile(j, lamp, judge) : acceptedNone(accepted);
+  // A station that was never placed is on the bench: whatever is proved there is a rehearsal, and says so.
+  const rehearsal = result.rehearsal || (!j.state.everAtSite && (result.is === 'proven' || result.is === 'marginal'));
+  return { lamp, path, ...result, rehearsal, waits: waitsOf(j, lamp, use) };
 };
 
 const acceptedNone = (accepted: State['none'][string]): Judged =>

@@ -3,7 +3,8 @@ import { shippedHouse, type House, houseShape } from '../house/index.ts';
 import { canonical, hashOf, type Pin, pinName, type State } from '../journal/index.ts';
 import { type Json, type Measure, plainText, type Sha256 } from '../name/index.ts';
 import { showFigure } from '../quantity/index.ts';
-import { type Profile, profileRoles, profileShape, type ProfileRole, readingOf } from '../sheet/index.ts';
+import { type Profile, profileRoles, profileShape, type ProfileRole } from '../sheet/index.ts';
+import { readingOf } from '../evidence/index.ts';
 
 export type NamedRules = {
   readonly role: 'house' | ProfileRole;

@@ -2,7 +2,7 @@
 import { hours, instant } from '../quantity/index.ts';
 import { parameters } from '../sheet/index.ts';
 import { speakerOf } from '../journal/index.ts';
-import { allLamps, lamps, sayReason, shippedRules } from './index.ts';
+import { allLamps, type Heard, lamps, sayReason, shippedRules } from './index.ts';
 import { from, onePath, twoSims } from './testing.ts';
 import { type ElementId, isGroup, type LampName } from '../name/index.ts';
 
@@ -97,7 +97,11 @@ test('of two SIMs, changing one’s APN darkens only its strand, and Call', () =
   expect(m.lamp('Route', paths[1]).is).toBe('proven');
   expect(m.lamp('Call').is).toBe('stale');
 });
-test('exactly the lamps that the table names fall, for every setting that a device holds', () => {
+/** The desk’s own entry that two check-ins came by themselves. */
+const checkedIn = (m: ReturnType<typeof onePath>['m'], path: ElementId) =>
+  m.add('checkins.seen', { path, instants: [m.now, m.now], asked: 2, strength: 'certain', simulated: false }, { part: 'desk' });
+
+test('exactly the lamps that the table names fall, for every setting that a device holds; Watch counts anew after any of them that is not the desk’s', () => {
   for (const of of parameters.filter(
     ({ enteredOn, form, key }) => enteredOn !== null && form.is === 'text' && key !== 'receiver.account',
   )) {
@@ -109,33 +113,45 @@ test('exactly the lamps that the table names fall, for every setting that a devi
     m.stage('inForce', [key]).call('0233', { event: 'depth_high' });
     m.read('Card', path, 'card.number', '8999901234567890124')
       .read('Card', path, 'card.pin', 'ready')
-      .read('Watch', null, 'watch.checkIns', 2, 'count')
       .read('Reach', null, 'reach.readBack', true);
+    checkedIn(m, path);
     m.set(element, { [of.key]: 'two' }).stage('entered', [key]);
     const fallen = allLamps(m.line())
       .filter(({ is }) => is === 'stale')
       .map(({ lamp }) => lamp);
     const made: LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Watch', 'Reach'];
-    expect([of.key, fallen]).toEqual([of.key, made.filter((lamp) => of.bears.includes(lamp))]);
+    expect([of.key, fallen]).toEqual([
+      of.key,
+      made.filter((lamp) => of.bears.includes(lamp) || (lamp === 'Watch' && of.enteredOn !== 'desk')),
+    ]);
   }
 });
 
+/** Proved, with an input and a serial link on the sheet; the input's event and its end came to the desk. */
+const hung = () => {
+  const s = onePath();
+  const { m, unit, modem } = s;
+  const [input, link] = [m.element('input', 'float'), m.element('link', 'serial')];
+  m.set(input, { 'input.deskZone': 3 }).set(link, { 'link.unit': unit, 'link.modem': modem });
+  m.call('0233', { event: 'high', zone: '3' }).call('0233', { event: 'high', zone: '3', turn: 'restoral' });
+  return { ...s, input, link };
+};
+
 test.each([
-  ['card.changed', 'sim', ['Card', 'Signal', 'Bearer', 'Route', 'Call']],
-  ['antenna.changed', 'modem', ['Signal']],
-  ['cable.changed', 'path', ['Bearer', 'Route', 'Call']],
+  ['card.changed', 'sim', ['Card', 'Signal', 'Bearer', 'Route', 'Call', 'Watch']],
+  ['antenna.changed', 'modem', ['Signal', 'Watch']],
+  ['cable.changed', 'path', ['Bearer', 'Route', 'Call', 'Watch']],
+  ['cable.changed', 'link', ['Inputs', 'Route', 'Call', 'Watch']],
   ['unit.replaced', 'modem', ['Power', 'Inputs', 'Card', 'Signal', 'Bearer', 'Route', 'Call', 'Standby', 'Watch', 'Reach']],
-  ['door.shut', null, ['Signal']],
+  ['door.shut', null, ['Signal', 'Watch']],
 ] as const)('%s turns stale exactly %s’s lamps %p', (kind, group, fallen) => {
-  const s = proved();
+  const s = hung();
   const { m, path } = s;
   m.read('Power', null, 'supply.sign', true)
-    .read('Inputs', null, 'inputs.range', true)
     .read('Signal', path, 'signal.rsrp', -80, 'dBm')
     .read('Card', path, 'card.number', '8999901234567890124');
-  m.read('Standby', null, 'standby.return', true)
-    .read('Watch', null, 'watch.checkIns', 2, 'count')
-    .read('Reach', null, 'reach.session', true);
+  m.read('Standby', null, 'standby.return', true).read('Reach', null, 'reach.session', true);
+  checkedIn(m, path);
   m.add(kind, { element: group === null ? null : s[group], words: '' });
   expect(
     allLamps(m.line())
@@ -158,27 +174,41 @@ test('placed at the site after a bench proof turns Signal, Bearer, Route, Call a
   expect(m.lamp('Call')).toMatchObject({ is: 'proven', rehearsal: false });
 });
 test('evidence of the bench never proves once the station stood at its site', () => {
-  const { m } = onePath();
-  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
-  expect(m.lamp('Inputs')).toMatchObject({ is: 'proven', rehearsal: true });
+  const { m, unit } = onePath();
+  m.set(unit, { 'unit.supplyLeast': 9000, 'unit.supplyMost': 30_000 }).entered(unit).restarted(unit);
+  m.read('Power', null, 'supply.idle', 12_000, 'mV').read('Power', null, 'supply.transmitting', 11_800, 'mV');
+  expect(m.lamp('Power')).toMatchObject({ is: 'proven', rehearsal: true });
   m.add('placed', { place: 'site', where: 'Cold Hause' });
-  expect(m.lamp('Inputs')).toMatchObject({
+  expect(m.lamp('Power')).toMatchObject({
     is: 'marginal',
     because: expect.arrayContaining([expect.objectContaining({ code: 'bench' })]) as unknown,
   });
 });
-test('age: Bearer and Route fall after two missed check-ins, a routine arrival renews them; Call has its year', () => {
+test('age: Bearer and Route fall after two missed check-ins; a routine arrival renews them, one of the yard or a mere claim renews nothing real; Call has its year', () => {
   const { m, unit, path, receiver } = onePath();
   m.set(unit, { 'unit.testEvery': hours(24) })
     .entered(unit)
     .restarted(unit)
     .call('0233', { event: 'depth_high' });
+  const heardAt = (last: number, more: Partial<Heard> = {}): Heard => ({
+    path,
+    receiver,
+    event: 'test',
+    strength: 'likely',
+    simulated: false,
+    last,
+    count: 1,
+    recent: [last],
+    ...more,
+  });
   const judge = (now: number, heard: Parameters<typeof lamps>[1]['heard'] = []) =>
     allLamps(lamps(m.state, { ...shippedRules, heard, now }))
       .filter(({ is }) => is === 'stale')
       .map(({ lamp }) => lamp);
   expect(judge(m.now + hours(47))).toEqual([]);
   expect(judge(m.now + hours(49))).toEqual(['Bearer', 'Route']);
-  expect(judge(m.now + hours(49), [{ path, receiver, event: 'test', last: m.now + hours(24), count: 1, gap: null }])).toEqual([]);
+  expect(judge(m.now + hours(49), [heardAt(m.now + hours(24))])).toEqual([]);
+  expect(judge(m.now + hours(49), [heardAt(m.now + hours(24), { simulated: true })])).toEqual(['Bearer', 'Route']);
+  expect(judge(m.now + hours(49), [heardAt(m.now + hours(24), { strength: 'claimed' })])).toEqual(['Bearer', 'Route']);
   expect(judge(m.now + hours(24) * 366)).toEqual(['Bearer', 'Route', 'Call']);
 });

@@ -13,7 +13,10 @@ const start = (name: string, seed: number): StationMaker => {
 
 export type OnePath = { m: StationMaker; sim: ElementId; modem: ElementId; unit: ElementId; path: ElementId; receiver: ElementId };
 
-/** One cellular path, account 0233, everything in force on its devices. */
+/** The listener on which the station maker's desk hears line records. */
+export const atTheDesk = { 'receiver.port': 4110, 'receiver.protocol': 'line' };
+
+/** One cellular path, account 0233, an address of its own, everything in force on its devices. */
 export const onePath = (): OnePath => {
   const m = start('Mast', 21);
   const [sim, modem, unit, path, receiver] = [
@@ -23,12 +26,13 @@ export const onePath = (): OnePath => {
     m.element('path', 'path 1'),
     m.element('receiver', 'desk'),
   ];
-  m.set(path, { 'path.kind': 'cellular', 'path.priority': 1 }).set(sim, {
+  m.set(path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.200' }).set(sim, {
+    'sim.addressKind': 'fixed',
     'sim.apn': 'm2m.fellwave.example',
     'sim.iccid': '8999901234567890124',
   });
-  m.set(unit, { 'unit.account': '0233' }).set(receiver, { 'receiver.account': '0233' });
-  for (const device of [modem, unit] as const) m.entered(device).restarted(device);
+  m.set(unit, { 'unit.account': '0233' }).set(receiver, { 'receiver.account': '0233', ...atTheDesk });
+  for (const device of [modem, unit, 'desk'] as const) m.entered(device).restarted(device);
   return { m, sim, modem, unit, path, receiver };
 };
 
@@ -56,10 +60,11 @@ export const twoSims = (): TwoSims => {
       'path.modem': modems[i],
       'path.address': `198.51.100.${i + 1}`,
     });
-    m.set(sims[i], { 'sim.apn': `net${i}.example` });
+    m.set(sims[i], { 'sim.apn': `net${i}.example`, 'sim.addressKind': 'fixed' });
   }
-  m.set(receiver, { 'receiver.account': '0417' });
+  m.set(receiver, { 'receiver.account': '0417', ...atTheDesk });
   for (const modem of modems) m.entered(modem).restarted(modem);
+  m.entered('desk').restarted('desk');
   return { m, sims, modems, paths, unit };
 };
 

@@ -1,6 +1,7 @@
 // Weighs the evidence of one lamp (of one path): fresh before stale, real before simulated, then what proves more, then the newest.
-import { type ElementId, type LampName, plainText } from '../name/index.ts';
-import { comparePos, type Evidence, evidencePos } from '../journal/index.ts';
+import { type ElementId, isObject, isUlid, type LampName, plainText } from '../name/index.ts';
+import type { Evidence } from '../evidence/index.ts';
+import { comparePos, evidencePos, type Who } from '../journal/index.ts';
 import type { PathUse } from '../sheet/index.ts';
 import { evidenceFor, type Judging } from './context.ts';
 import { type Freshness, freshness } from './freshness.ts';
@@ -39,6 +40,13 @@ export const failedSince = (lamp: LampName, of: readonly Weighed[], best: Eviden
   });
 };
 
+/** Who gave their word; null where the entry of that time did not keep it. */
+export const saidBy = (evidence: Evidence): Who | null => {
+  const who = member(evidence.facts, 'who');
+  return isWho(who) ? who : null;
+};
+const isWho = (value: unknown): value is Who => isObject(value) && (isUlid(value['person']) || typeof value['part'] === 'string');
+
 const member = (facts: Evidence['facts'], name: string): unknown =>
   typeof facts === 'object' && facts !== null && !Array.isArray(facts) ? (facts as { readonly [name: string]: unknown })[name] : undefined;
 
@@ -61,7 +69,8 @@ export const lowered = (
   if (fresh.is === 'unsure') return { is: 'marginal', because: [fresh.because], next: fresh.next };
   if (evidence.place === 'bench' && j.state.everAtSite)
     return { is: 'marginal', because: [reason('bench', {})], next: reason('next-again', { lamp, path }) };
-  if (evidence.told) return { is: 'marginal', because: [], next: null };
+  if (evidence.by === 'word')
+    return { is: 'marginal', because: [reason('by-word', { who: saidBy(evidence) }, [evidence.entry])], next: null };
   return { is: 'proven', because: [], next: null };
 };
 

@@ -1,22 +1,35 @@
 // The sentences of the lamps: why a lamp is as it is, and what would turn it green next. Typed by code; the arguments are pure JSON.
 import type { ElementId, Json, LampName, SettingKey, Ulid } from '../name/index.ts';
+import type { By, HowAttributed, Strength } from '../evidence/index.ts';
 import type { HardwareKind, Speaker, Who } from '../journal/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
-import type { HowAttributed } from '../journal/index.ts';
 
 type None = { readonly [name: string]: never };
 
 const hows: { readonly [H in HowAttributed]: string } = {
-  address: 'its own address, certain',
-  tag: 'its own tag, certain',
-  drill: 'every other path was pulled, certain',
-  pool: 'an address of its pool, likely',
-  flag: 'the flag in the frame, likely',
-  only: 'the only path, likely',
+  token: 'the unit’s own token',
+  tag: 'the tag of its interface',
+  yard: 'the yard made it',
+  address: 'its own address',
+  pool: 'an address of its pool',
+  bench: 'from the desk’s own network, on the bench',
+  flag: 'the flag in the call',
+  only: 'the only path',
   told: 'by a person’s word',
   unknown: 'path unknown',
 };
-export const howInWords = (how: HowAttributed): string => hows[how];
+const surely: { readonly [S in Strength]: string } = {
+  certain: ', certain',
+  likely: ', likely',
+  claimed: ', a claim',
+  unknown: '',
+  impossible: ': from this computer, its network or another path; it proves only that the desk listens',
+};
+/** How a call was attributed, and how surely. */
+export const howInWords = (how: HowAttributed, strength: Strength): string =>
+  strength === 'impossible'
+    ? 'from this computer itself or by no path of the station: it proves that the desk listens'
+    : `${hows[how]}${surely[strength]}`;
 
 const changes: { readonly [K in HardwareKind]: string } = {
   'card.changed': 'The card was changed',
@@ -53,15 +66,40 @@ export const words = {
   'not-in-force': (a: { key: SettingKey; at: number }, s: Speaker) =>
     `${s.setting(a.key)} was changed before that; nobody has said that it was in force by ${s.when(a.at)}.`,
   call: (
-    a: { event: string; at: number; grade: number; how: HowAttributed; path: ElementId | null; simulated: boolean; real: boolean },
+    a: {
+      event: string;
+      at: number;
+      grade: number;
+      how: HowAttributed;
+      strength: Strength;
+      path: ElementId | null;
+      source: string;
+      simulated: boolean;
+      real: boolean;
+    },
     s: Speaker,
   ) =>
-    `${a.real ? `Event '${a.event}'` : 'A test call'}${a.simulated ? ' (simulated)' : ''} reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${hows[a.how]}. Grade ${a.grade}.`,
+    `${a.real ? `An event, '${a.event}'` : 'A test call'}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.`,
+  claimed: (a: { how: HowAttributed; path: ElementId }, s: Speaker) =>
+    `Nothing but ${hows[a.how]} says that it came over ${s.element(a.path)}: a claim proves no path.`,
+  'no-longer-fits': (a: { address: string; path: ElementId }, s: Speaker) =>
+    `It came from ${a.address}, which no longer fits ${s.element(a.path)} as the sheet stands.`,
+  confirmed: (a: { how: string; person: string; event: string; at: number; path: ElementId | null }, s: Speaker) =>
+    `${a.how === 'log' ? `The other desk’s own log has '${a.event}'` : `By word of ${a.person}, who read back '${a.event}'`}, ${s.when(a.at)}${a.path === null ? '' : `, over ${s.element(a.path)}`}.`,
+  'by-word': (a: { who: Who | null }, s: Speaker) =>
+    `By word of ${a.who === null ? 'somebody' : s.who(a.who)}: a press proves nothing by itself.`,
+  'seen-by-word': (a: { label: string; at: number }, s: Speaker) => `${a.label}, ${s.when(a.at)}, by word.`,
   seen: (a: { label: string; at: number; grade: number | null }, s: Speaker) =>
     `${a.label}, ${s.when(a.at)}${a.grade === null ? '' : `. Grade ${a.grade}`}.`,
-  figure: (a: { label: string; value: number; in: 'dBm' | 'mV' | 'step' | 'count'; at: number }, s: Speaker) =>
-    `${a.label}: ${showFigure(a.value, a.in)}, ${s.when(a.at)}.`,
-  'card-read': (a: { at: number }, s: Speaker) => `The number read from the card ${s.when(a.at)} is the sheet’s.`,
+  figure: (a: { label: string; value: number; in: 'dBm' | 'mV' | 'step' | 'count'; at: number; by: By; who: Who | null }, s: Speaker) =>
+    `${a.label}: ${showFigure(a.value, a.in)}, ${s.when(a.at)}${a.by === 'device' ? ', told by the device' : a.who === null ? ', measured' : `, measured by ${s.who(a.who)}`}.`,
+  'card-read': (a: { at: number; blind: boolean }, s: Speaker) =>
+    a.blind
+      ? `The number typed from the card with the sheet’s hidden, ${s.when(a.at)}, is the sheet’s.`
+      : `The number read from the card ${s.when(a.at)} is the sheet’s.`,
+  'card-typed': (_: None) =>
+    'It was typed with the sheet’s number in sight: that is a word. Capture it, or type it whole with the sheet’s hidden.',
+  'card-called': (a: { at: number }, s: Speaker) => `A call came this way since, ${s.when(a.at)}: the card is open.`,
   'card-other': (a: { read: string; sheet: string }) => `The card in use says ${a.read}; the sheet says ${a.sheet}.`,
   'card-no-sheet': (_: None) => 'A number was read, but the sheet has no card number to hold it against.',
   'some-card': (_: None) => 'Some card works, since a call came this way; its number was not read.',
@@ -71,11 +109,41 @@ export const words = {
   bench: (_: None) => 'That was on the bench; evidence from the bench no longer counts once the station stands at its site.',
   'out-of-range': (a: { label: string; value: number; least: number; most: number }) =>
     `${a.label} is ${showFigure(a.value, 'mV')}; the unit takes ${showFigure(a.least, 'mV')} to ${showFigure(a.most, 'mV')}.`,
-  'no-range': (_: None) => 'The sheet does not say which supply the unit takes.',
+  'no-range': (_: None) => 'Neither the sheet nor the adopted profile says which supply the unit takes.',
   'too-weak': (a: { label: string; value: number; in: 'dBm' | 'step'; least: number }) =>
     `${a.label} is ${showFigure(a.value, a.in)}; house rule asks ${showFigure(a.least, a.in)}.`,
   'one-reading': (_: None) => 'One reading is not a hold: the level has to rest.',
   'steps-left': (a: { left: string[] }) => `Not done yet: ${list(a.left)}.`,
+  'check-ins': (a: { seen: number; asked: number; simulated: boolean; since: number | null }, s: Speaker) =>
+    `${a.seen} of ${a.asked} scheduled check-ins${a.simulated ? ' (simulated)' : ''} came by themselves${a.since === null ? '' : ` since somebody was last there, ${s.when(a.since)}`}.`,
+  'attended-since': (a: { at: number }, s: Speaker) =>
+    `Somebody was there since, or something was changed (${s.when(a.at)}): check-ins count anew from then.`,
+  'check-ins-claimed': (_: None) => 'Nothing but a claim says by which path they came.',
+  'no-interval': (_: None) => 'The sheet does not say how often the unit calls by itself.',
+  silent: (a: { at: number; grace: number }, s: Speaker) =>
+    `Nothing has been heard since ${s.when(a.at)}; the longest silence is ${inWords(a.grace)}.`,
+  drill: (a: { drill: string; path: ElementId; at: number; gap: number | null; returned: number | null; simulated: boolean }, s: Speaker) =>
+    `Drill, ${a.drill} of ${s.element(a.path)}${a.simulated ? ' (simulated)' : ''}, ${s.when(a.at)}: ${a.gap === null ? 'no call by another path that can be believed' : `the standby called after ${inWords(a.gap)}`}${a.returned === null ? '' : `, the path itself ${inWords(a.returned)} after it was put back`}.`,
+  'no-call-since': (_: None) => 'No call has come since: nobody knows that it still works after the change.',
+  'inputs-empty': (_: None) => 'Nothing that hangs on the unit is on the sheet: no input, no local device, no link.',
+  'item-event': (a: { item: ElementId; zone: string; turn: string; at: number; simulated: boolean }, s: Speaker) =>
+    `${s.element(a.item)}: its ${a.turn}${a.simulated ? ' (simulated)' : ''} came to the desk with zone ${a.zone}, ${s.when(a.at)}.`,
+  'item-weak': (a: { item: ElementId }, s: Speaker) =>
+    `${s.element(a.item)}: that event proves nothing yet; how it came is only a claim or a word.`,
+  'item-no-event': (a: { item: ElementId; zone: string }, s: Speaker) =>
+    `${s.element(a.item)}: no event of zone ${a.zone} has come to the desk.`,
+  'item-no-rest': (a: { item: ElementId; zone: string }, s: Speaker) =>
+    `${s.element(a.item)}: no restoral of zone ${a.zone} has come to the desk.`,
+  'item-no-zone': (a: { item: ElementId }, s: Speaker) => `${s.element(a.item)}: the sheet gives it no zone.`,
+  'item-no-range': (a: { item: ElementId }, s: Speaker) => `${s.element(a.item)}: its range where it is mounted was not read.`,
+  'item-range': (a: { item: ElementId; score: number; most: number; asked: number; at: number }, s: Speaker) =>
+    `${s.element(a.item)}: range ${a.score} of ${a.most}, ${s.when(a.at)}; ${a.asked.toFixed(1)} is asked.`,
+  'item-zone-differs': (a: { item: ElementId; own: string; desks: string }, s: Speaker) =>
+    `${s.element(a.item)}: zone ${a.own} on the unit, zone ${a.desks} at the desk.`,
+  'item-name-differs': (a: { item: ElementId; name: string; deskName: string }, s: Speaker) =>
+    `${s.element(a.item)} is called '${a.name}', at the desk '${a.deskName}'.`,
+  'item-link': (a: { item: ElementId; at: number }, s: Speaker) => `${s.element(a.item)}: a call came through it, ${s.when(a.at)}.`,
+  'item-no-link': (a: { item: ElementId }, s: Speaker) => `${s.element(a.item)}: no call has come through it.`,
   'few-check-ins': (a: { seen: number; asked: number }) => `${a.seen} of ${a.asked} unattended check-ins have been seen.`,
   'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
   'on-test': (_: None) => 'The account is still on test.',
@@ -114,9 +182,9 @@ export const words = {
   'next-in-force': (a: { keys: SettingKey[]; from: number; entry: Ulid }, s: Speaker) =>
     `Restart the device so that ${list(a.keys.map(s.setting))} is in force, and make the call again; or, if it was in force by ${s.when(a.from)}, say so.`,
   'next-volts': (a: { label: string }) => `Measure: ${a.label.charAt(0).toLowerCase()}${a.label.slice(1)}.`,
-  'next-card': (_: None) => 'Read the card’s number from the card in use.',
+  'next-card': (_: None) => 'Have the modem tell the card’s number, or type it whole from the card with the sheet’s hidden.',
   'next-iccid': (_: None) => 'Put the card’s number on the sheet.',
-  'next-pin': (_: None) => 'Read the PIN state.',
+  'next-pin': (_: None) => 'Have the modem tell the PIN state, or see a call come this way.',
   'next-signal': (a: { time: number }) => `Hold the level for ${inWords(a.time)} where the aerial is mounted, and watch it rest.`,
   'next-hold': (a: { time: number }) => `Hold it again, for ${inWords(a.time)}.`,
   'next-move': (a: { level: boolean }) =>
@@ -130,6 +198,23 @@ export const words = {
   'next-bearer': (_: None) => 'See that it is registered or has its link, and an address; a call over this path proves it too.',
   'next-route': (_: None) => 'A call over this path proves it; an answer by this path comes near.',
   'next-steps': (a: { left: string[] }) => `Still to see: ${list(a.left.slice(0, 2))}.`,
+  'next-drill': (a: { drill: string }) => `Drill the standby (${a.drill}): cut the first path, and see a call come by the other.`,
+  'next-return': (_: None) => 'Put the first path back and see a call come by it.',
+  'next-confirm': (a: { path: ElementId | null }, s: Speaker) =>
+    `Make an event${a.path === null ? '' : ` over ${s.element(a.path)}`}, and have the other desk read back what it got, or take its log.`,
+  'next-ask-watch': (_: None) => 'Ask the other desk, twice, whether the scheduled test came, and write down who said so.',
+  'next-interval': (_: None) => 'Put on the sheet how often the unit calls by itself.',
+  'next-call-since': (_: None) => 'See a call arrive after the change.',
+  'next-inputs-sheet': (_: None) => 'Put each input, local device and link on the sheet with its zone; or accept that none is fitted.',
+  'next-item': (a: { item: ElementId; what: string; zone: string | null }, s: Speaker) =>
+    ({
+      event: `Make ${s.element(a.item)} act, and see its event at the desk${a.zone === null ? '' : ` with zone ${a.zone}`}.`,
+      rest: `Put ${s.element(a.item)} back to rest, and see its restoral at the desk.`,
+      range: `Read the range of ${s.element(a.item)} where it is mounted.`,
+      link: `See a call come through ${s.element(a.item)}.`,
+      zone: `Give ${s.element(a.item)} the same zone on the unit, on the sheet and at the desk.`,
+      name: `Have the desk call ${s.element(a.item)} by the name that it has.`,
+    })[a.what] ?? `Prove ${s.element(a.item)}.`,
   'next-standby-none': (_: None) => 'One path only: accept that no standby is fitted, with the reason, or add a second path.',
   'next-check-in': (_: None) => 'Leave it alone and see a scheduled check-in arrive.',
   'next-arm': (_: None) => 'Have the desk arm supervision.',

@@ -18,10 +18,22 @@ const samples: readonly Reason[] = [
   reason('aged', { at, age: 31_536_000_000 }),
   reason('missed', { at, missed: 2 }),
   reason('not-in-force', { key, at }),
-  reason('call', { event: 'high', at, grade: 7, how: 'only', path, simulated: true, real: true }),
+  reason('call', {
+    event: 'high',
+    at,
+    grade: 7,
+    how: 'address',
+    strength: 'likely',
+    path,
+    source: '127.0.9.4',
+    simulated: true,
+    real: true,
+  }),
   reason('seen', { label: 'Seen', at, grade: 3 }),
-  reason('figure', { label: 'RSRP', value: -104, in: 'dBm', at }),
-  reason('card-read', { at }),
+  reason('figure', { label: 'RSRP', value: -104, in: 'dBm', at, by: 'measured', who }),
+  reason('card-read', { at, blind: true }),
+  reason('card-typed', {}),
+  reason('card-called', { at }),
   reason('card-other', { read: '1', sheet: '2' }),
   reason('card-no-sheet', {}),
   reason('some-card', {}),
@@ -45,6 +57,38 @@ const samples: readonly Reason[] = [
   reason('hold-no-level', { radio: 'GSM' }),
   reason('hold-no-quality', {}),
   reason('hold-steps', {}),
+  reason('claimed', { how: 'only', path }),
+  reason('no-longer-fits', { address: '198.51.100.9', path }),
+  reason('confirmed', { how: 'log', person: 'Ruth', event: 'high', at, path }),
+  reason('by-word', { who }),
+  reason('seen-by-word', { label: 'Seen', at }),
+  reason('check-ins', { seen: 1, asked: 2, simulated: true, since: at }),
+  reason('attended-since', { at }),
+  reason('check-ins-claimed', {}),
+  reason('no-interval', {}),
+  reason('silent', { at, grace: 90_000_000 }),
+  reason('drill', { drill: 'link loss', path, at, gap: 9000, returned: 4000, simulated: false }),
+  reason('no-call-since', {}),
+  reason('inputs-empty', {}),
+  reason('item-event', { item: sim, zone: '2', turn: 'alarm', at, simulated: true }),
+  reason('item-weak', { item: sim }),
+  reason('item-no-event', { item: sim, zone: '2' }),
+  reason('item-no-rest', { item: sim, zone: '2' }),
+  reason('item-no-zone', { item: sim }),
+  reason('item-no-range', { item: sim }),
+  reason('item-range', { item: sim, score: 7, most: 9, asked: 5.4, at }),
+  reason('item-zone-differs', { item: sim, own: '2', desks: '3' }),
+  reason('item-name-differs', { item: sim, name: 'Hive', deskName: 'House' }),
+  reason('item-link', { item: sim, at }),
+  reason('item-no-link', { item: sim }),
+  reason('next-drill', { drill: 'link loss' }),
+  reason('next-return', {}),
+  reason('next-confirm', { path }),
+  reason('next-ask-watch', {}),
+  reason('next-interval', {}),
+  reason('next-call-since', {}),
+  reason('next-inputs-sheet', {}),
+  reason('next-item', { item: sim, what: 'event', zone: '2' }),
   reason('steps-left', { left: ['one', 'two', 'three'] }),
   reason('few-check-ins', { seen: 1, asked: 2 }),
   reason('supervision-off', {}),
@@ -88,7 +132,7 @@ const speaker = speakerOf(m.state, () => 'Ines', instant(at), 'UTC');
 test('every reason is sampled here once', () => expect(samples.map(({ code }) => code).sort()).toEqual(Object.keys(words).sort()));
 test.each(samples.map((of): [string, Reason] => [of.code, of]))('%s is a whole sentence with nothing left out', (_, of) => {
   const said = sayReason(of, speaker);
-  expect(said).toMatch(/^[A-Z\d].{8,}\.$/);
+  expect(said).toMatch(/^(?:[A-Z\d]|card).{8,}\.$/);
   expect(said).not.toMatch(/undefined|null|NaN|\[object|not on the sheet/);
 });
 test.each([
@@ -96,14 +140,27 @@ test.each([
   ['steps-left', 'Not done yet: one, two and three.'],
   ['out-of-range', 'Idle is 8.9 V; the unit takes 9 V to 30 V.'],
   ['figure', 'RSRP: \u2212104 dBm,'],
-  ['call', "Event 'high' (simulated) reached the desk"],
+  ['call', "An event, 'high' (simulated), reached the desk"],
   ['aged', 'it stands for 365 d.'],
 ])('%s says: %s', (code, part) => {
   const of = samples.find((one) => one.code === code);
   expect(of === undefined ? '' : sayReason(of, speaker)).toContain(part);
 });
-test('how a call was attributed says its strength', () => {
-  expect(
-    [howInWords('address'), howInWords('pool'), howInWords('told'), howInWords('unknown')].map((text) => text.split(', ').at(-1)),
-  ).toEqual(['certain', 'likely', 'by a person’s word', 'path unknown']);
+test('how a call was attributed says its strength, and what is impossible says what it proves', () => {
+  const said = (
+    [
+      ['address', 'certain'],
+      ['pool', 'likely'],
+      ['only', 'claimed'],
+      ['unknown', 'unknown'],
+      ['unknown', 'impossible'],
+    ] as const
+  ).map(([how, strength]) => howInWords(how, strength));
+  expect(said.map((text) => text.split(', ').at(-1))).toEqual([
+    'certain',
+    'likely',
+    'a claim',
+    'path unknown',
+    'from this computer itself or by no path of the station: it proves that the desk listens',
+  ]);
 });

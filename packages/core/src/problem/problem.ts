@@ -26,6 +26,11 @@ export type ProblemArgs = {
   mark: None;
   'mark-missing': None;
   'blob-missing': { hash: string };
+  'frame-unknown': { frame: number };
+  'frame-differs': { frame: number; what: string };
+  'frame-impossible': { frame: number };
+  'not-in-capture': { what: string };
+  'not-shown': { why: string };
   refused: { why: string };
   address: { got: string; why: string };
   apn: { why: string };

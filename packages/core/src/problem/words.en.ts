@@ -26,6 +26,13 @@ const words: Words = {
   newer: ({ what }, at) => `${at}: ${what} comes from a newer version of Green Lamp than this one.`,
   mark: (_, at) => `${at} carries the mark 'simulated', which only the yard may set.`,
   'mark-missing': (_, at) => `${at} comes from a virtual modem and has to carry the mark 'simulated'.`,
+  'frame-unknown': ({ frame }) => `This station has no call number ${frame} at the desk.`,
+  'frame-differs': ({ frame, what }) =>
+    `Call number ${frame} is not as the entry says: its ${what} is another. Look at it again and say it anew.`,
+  'frame-impossible': ({ frame }) => `Call number ${frame} can’t have come by that path: nobody’s word makes it so.`,
+  'not-in-capture': ({ what }) =>
+    `No kept text of this station that the entry refers to says so of ${what}. Paste the answer, and take it from there.`,
+  'not-shown': ({ why }) => why,
   'blob-missing': ({ hash }, at) => `${at} names a text (${hash.slice(0, 12)}…) that did not come before it. Read it again.`,
   refused: ({ why }, at) => `${at} was refused: ${why}`,
   address: ({ got, why }, at) => `${at}: '${got}' is not an address. ${why}`,

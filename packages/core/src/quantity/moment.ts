@@ -85,3 +85,14 @@ export const utcInstant = (of: UtcParts): Instant | null => {
     return null;
   }
 };
+
+/** An instant from `YYYY-MM-DD HH:MM[:SS]` on the clock of an IANA zone; null where the text is of another form or that instant does not exist there. */
+export const localInstant = (text: string, zone: string): Instant | null => {
+  if (!/^\d{4}-\d\d-\d\d[T ]\d\d:\d\d(?::\d\d)?$/.test(text)) return null;
+  try {
+    const at = Temporal.PlainDateTime.from(text.replace(' ', 'T')).toZonedDateTime(zone, { disambiguation: 'reject' }).epochMilliseconds;
+    return isInstant(at) ? at : null;
+  } catch {
+    return null;
+  }
+};

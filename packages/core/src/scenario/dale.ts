@@ -2,31 +2,33 @@
 import type { Json } from '../name/index.ts';
 import { hours, type Instant, minutes } from '../quantity/index.ts';
 import type { Chance } from './chance.ts';
+import type { ListenerKind } from '../wire/index.ts';
 import { StationMaker, type Writer } from './station.ts';
 
 type Made = {
   readonly of: Chance;
   readonly start: Instant;
   readonly writer: Writer;
+  readonly ports: { readonly [K in ListenerKind]: number };
   readonly adopts: (m: StationMaker, ...ids: readonly string[]) => void;
 };
 type Values = { readonly [definition: string]: Json };
 
-const desk = {
+const deskAt = ({ ports }: Made): Values => ({
   'receiver.host': 'desk.varrow.example',
-  'receiver.port': 4110,
+  'receiver.port': ports.line,
   'receiver.transport': 'TCP',
   'receiver.protocol': 'line',
   'receiver.role': 'primary',
-};
-const calls = {
+});
+const callsTo = ({ ports }: Made): Values => ({
   'unit.deskHost': 'desk.varrow.example',
-  'unit.deskPort': 4110,
+  'unit.deskPort': ports.line,
   'unit.transport': 'TCP',
   'unit.protocol': 'line',
   'unit.testEvery': hours(24),
   'unit.callOn': true,
-};
+});
 const watched = { 'desk.grace': hours(25), 'desk.supervision': true, 'desk.whose': 'ours', 'desk.onTest': true };
 const fellwave = {
   'sim.carrier': 'Fellwave',
@@ -60,12 +62,16 @@ const lte = {
   'modem.supplyMost': 30_000,
 };
 
-const open = ({ of, start, writer }: Made, name: string, site: Values): StationMaker =>
-  new StationMaker({ chance: of, start, writer, name, demo: true }).set(null, { 'site.zone': 'UTC', ...site });
+const open = ({ of, start, writer, ports }: Made, name: string, site: Values): StationMaker => {
+  const m = new StationMaker({ chance: of, start, writer, name, demo: true });
+  m.ports = ports;
+  return m.set(null, { 'site.zone': 'UTC', ...site });
+};
 
 type Part = { readonly label: string; readonly values: Values };
 /** A station with one cellular path, its elements named and filled in. */
 const mobile = (
+  made: Made,
   m: StationMaker,
   account: string,
   sim: Part,
@@ -77,18 +83,18 @@ const mobile = (
   modem: ReturnType<StationMaker['element']>;
   sim: ReturnType<StationMaker['element']>;
 } => {
-  const made = {
+  const parts = {
     sim: m.element('sim', sim.label),
     modem: m.element('modem', modem.label),
     unit: m.element('unit', unit.label),
     path: m.element('path', `${sim.label}, ${modem.label}`),
   };
-  m.set(made.sim, sim.values)
-    .set(made.modem, { ...lte, ...modem.values })
-    .set(made.unit, { ...calls, 'unit.account': account, ...unit.values });
-  m.set(made.path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.direction': 'unit' });
-  m.set(m.element('receiver', 'Varrow desk'), { ...desk, 'receiver.account': account });
-  return made;
+  m.set(parts.sim, sim.values)
+    .set(parts.modem, { ...lte, ...modem.values })
+    .set(parts.unit, { ...callsTo(made), 'unit.account': account, ...unit.values });
+  m.set(parts.path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.direction': 'unit' });
+  m.set(m.element('receiver', 'Varrow desk'), { ...deskAt(made), 'receiver.account': account });
+  return parts;
 };
 
 const orchard = (made: Made): StationMaker => {
@@ -101,6 +107,7 @@ const orchard = (made: Made): StationMaker => {
   });
   made.adopts(m, 'io-controller');
   const { unit } = mobile(
+    made,
     m,
     '0611',
     {
@@ -153,6 +160,7 @@ const ferry = (made: Made): StationMaker => {
   });
   made.adopts(m, 'io-controller');
   mobile(
+    made,
     m,
     '0733',
     {
@@ -177,7 +185,7 @@ const apiary = (made: Made): StationMaker => {
   made.adopts(m, 'long-range-gateway');
   const unit = m.element('unit', 'gateway');
   m.set(unit, {
-    ...calls,
+    ...callsTo(made),
     'unit.account': '0812',
     'unit.id': '70b3d57ed0001a2b',
     'unit.frequencyPlan': 'EU868',
@@ -210,7 +218,7 @@ const apiary = (made: Made): StationMaker => {
     'device.onAir': 206,
     'device.duty': 1,
   });
-  m.set(m.element('receiver', 'Varrow desk'), { ...desk, 'receiver.account': '0812' });
+  m.set(m.element('receiver', 'Varrow desk'), { ...deskAt(made), 'receiver.account': '0812' });
   return m;
 };
 
@@ -218,6 +226,7 @@ const cableway = (made: Made): StationMaker => {
   const m = open(made, 'Wind mast, Gable cable-way', { 'site.place': 'Gable cable-way, top station', 'site.rural': true, ...watched });
   made.adopts(m, 'helper-router', 'logger-with-modem');
   const { modem, path } = mobile(
+    made,
     m,
     '0905',
     {
@@ -262,6 +271,7 @@ const kiln = (made: Made): StationMaker => {
   });
   made.adopts(m, 'reporting-module');
   const { unit } = mobile(
+    made,
     m,
     '1024',
     {
@@ -308,6 +318,7 @@ const warden = (made: Made): StationMaker => {
   const m = open(made, 'Gauge reader, river warden', { 'site.place': 'with the river warden', ...watched });
   made.adopts(m, 'handheld');
   const { modem } = mobile(
+    made,
     m,
     '1130',
     {
@@ -347,7 +358,7 @@ const cellar = (made: Made): StationMaker => {
   const m = open(made, 'Chiller, Ewe cheese cellar', { 'site.place': 'Ewe dairy, cellar', ...watched });
   made.adopts(m, 'bus-bridge');
   const unit = m.element('unit', 'bus bridge');
-  m.set(unit, { ...calls, 'unit.account': '1217', 'unit.setupWindow': minutes(5) });
+  m.set(unit, { ...callsTo(made), 'unit.account': '1217', 'unit.setupWindow': minutes(5) });
   m.set(m.element('path', 'Wi-Fi, dairy'), { 'path.kind': 'wifi', 'path.priority': 1, 'path.lease': 'dhcp' });
   m.set(m.element('bus', 'chiller bus'), {
     'bus.kind': 'Modbus RTU',
@@ -360,7 +371,7 @@ const cellar = (made: Made): StationMaker => {
     'bus.switches': '1100',
     'bus.switchesWanted': '1100',
   });
-  m.set(m.element('receiver', 'Varrow desk'), { ...desk, 'receiver.account': '1217' });
+  m.set(m.element('receiver', 'Varrow desk'), { ...deskAt(made), 'receiver.account': '1217' });
   return m;
 };
 
@@ -389,6 +400,7 @@ const signalBox = (made: Made): StationMaker => {
   const m = open(made, 'Signal box, heritage railway', { 'site.place': 'Lune Head signal box', ...watched });
   made.adopts(m, 'line-cradle');
   const { path, modem } = mobile(
+    made,
     m,
     '1346',
     {

@@ -5,6 +5,7 @@ import { hours, type Instant, instant, minutes } from '../quantity/index.ts';
 import { shippedHouse } from '../house/index.ts';
 import { canonical, hashOf, type Pin } from '../journal/index.ts';
 import { shippedProfiles } from '../sheet/index.ts';
+import type { ListenerKind } from '../wire/index.ts';
 import { chance, type Chance } from './chance.ts';
 import { dale } from './dale.ts';
 import { StationMaker, type Step, type Writer } from './station.ts';
@@ -16,8 +17,23 @@ export type Scenario = {
   readonly others: readonly Stream[];
 };
 
-const desk = { 'receiver.host': 'desk.varrow.example', 'receiver.port': 4110 };
-const calls = { 'unit.deskHost': 'desk.varrow.example', 'unit.deskPort': 4110, 'unit.testEvery': hours(24) };
+/** Ports on which the server that plays the scenario really listens. */
+export type Ports = { readonly [K in ListenerKind]: number };
+export const usualPorts: Ports = { line: 4110, dc09: 4109 };
+
+const deskAt = ({ line }: Ports) => ({
+  'receiver.host': 'desk.varrow.example',
+  'receiver.port': line,
+  'receiver.protocol': 'line',
+  'receiver.transport': 'TCP',
+});
+const callsTo = ({ line }: Ports) => ({
+  'unit.deskHost': 'desk.varrow.example',
+  'unit.deskPort': line,
+  'unit.protocol': 'line',
+  'unit.transport': 'TCP',
+  'unit.testEvery': hours(24),
+});
 const probes = { 'path.probeEvery': 30_000, 'path.probeMisses': 3, 'path.probePatience': 5_000 };
 const watched = { 'desk.grace': hours(25), 'desk.supervision': true };
 
@@ -29,18 +45,18 @@ const person = (name: string, of: Chance, at: Instant): { writer: Writer; entry:
 };
 
 /** The scenario by seed and anchor: the anchor is the instant at which the work is being looked at. */
-export const scenario = (seed: number, anchor: Instant): Scenario => {
+export const scenario = (seed: number, anchor: Instant, ports: Ports = usualPorts): Scenario => {
   const of = chance(seed);
   const start = instant(anchor - hours(30));
   const ines = person('Ines', of, start);
   const tam = person('Tam', of, start);
   const made = [
-    hatchery(of, instant(anchor - hours(4)), ines.writer),
-    snowMast(of, instant(anchor - hours(28)), tam.writer),
-    museum(of, instant(anchor - hours(2)), ines.writer),
+    hatchery(of, instant(anchor - hours(4)), ines.writer, ports),
+    snowMast(of, instant(anchor - hours(28)), tam.writer, ports),
+    museum(of, instant(anchor - hours(2)), ines.writer, ports),
   ] as const;
   const people: Step[] = [ines, tam].map(({ entry }) => ({ at: start, is: 'entry', entry }));
-  const others = dale({ of, start: instant(anchor - hours(6)), writer: ines.writer, adopts });
+  const others = dale({ of, start: instant(anchor - hours(6)), writer: ines.writer, adopts, ports });
   const steps = [...people, ...[...made, ...others].flatMap((maker) => maker.steps)].sort((a, b) => a.at - b.at);
   const [h, s, m] = made;
   return { steps, streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream }, others: others.map(({ stream }) => stream) };
@@ -57,9 +73,15 @@ const adopts = (m: StationMaker, ...ids: readonly string[]): void => {
   for (const profile of shippedProfiles) if (ids.includes(profile.id)) m.add('profile.adopted', { role: profile.role, ...pinOf(profile) });
 };
 
+const demoStation = (of: ConstructorParameters<typeof StationMaker>[0], ports: Ports): StationMaker => {
+  const m = new StationMaker(of);
+  m.ports = ports;
+  return m;
+};
+
 /** Two paths. Proved over both; then another APN was entered on the modem, and the modem has not been restarted since. */
-const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
-  const m = new StationMaker({ chance: of, start, writer, name: 'Oxygen monitor, Skell hatchery', demo: true });
+const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): StationMaker => {
+  const m = demoStation({ chance: of, start, writer, name: 'Oxygen monitor, Skell hatchery', demo: true }, ports);
   const sim = m.element('sim', 'Tarnlink card');
   const modem = m.element('modem', 'net-house modem');
   const unit = m.element('unit', 'oxygen monitor');
@@ -67,6 +89,7 @@ const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   const ethernet = m.element('path', 'Ethernet, net house');
   const receiver = m.element('receiver', 'Varrow desk');
   const link = m.element('link', 'monitor to modem');
+  const input = m.element('input', 'oxygen sensor');
   m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
   adopts(m, 'router-with-modem');
   m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
@@ -75,24 +98,26 @@ const hatchery = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   m.secret(sim, 'sim.pin', '4071');
   m.set(modem, { 'modem.imei': '350000001200001', 'modem.slot': '3FF', 'modem.idleLimit': 95_000 });
   m.secret(modem, 'modem.password', 'brass-otter-19');
-  m.set(unit, { 'unit.account': '0417', ...calls, 'unit.supplyLeast': 9_000, 'unit.supplyMost': 30_000 });
-  m.set(receiver, { 'receiver.account': '0417', ...desk });
+  m.set(unit, { 'unit.account': '0417', ...callsTo(ports), 'unit.supplyLeast': 9_000, 'unit.supplyMost': 30_000 });
+  m.set(receiver, { 'receiver.account': '0417', ...deskAt(ports) });
   m.set(link, { 'link.unitSpeed': '19200', 'link.modemSpeed': '19200', 'link.unitFrame': '8E1', 'link.modemFrame': '8E1' });
+  m.set(input, { 'input.name': 'Oxygen', 'input.deskName': 'Oxygen', 'input.channel': 2, 'input.deskZone': 2, 'input.on': true });
   for (const device of [modem, unit, 'desk'] as const) m.entered(device).wait(minutes(2)).restarted(device);
   m.add('placed', { place: 'site', where: 'the net house' });
   m.read('Power', null, 'supply.idle', 12_700, 'mV').read('Power', null, 'supply.transmitting', 12_300, 'mV');
-  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
-  m.read('Card', cellular, 'card.number', '8999905012345678904').read('Card', cellular, 'card.pin', 'ready');
+  m.read('Card', cellular, 'card.number', '8999905012345678904', null, { blind: true }).read('Card', cellular, 'card.pin', 'ready');
   m.wait(minutes(6)).read('Signal', cellular, 'signal.rsrp', -104, 'dBm');
-  m.wait(minutes(4)).call('0417', { event: 'oxygen_low', zone: '2' }, { address: '198.51.100.24', port: 40_112 });
-  m.wait(minutes(2)).call('0417', { event: 'oxygen_low', zone: '2' }, { address: '203.0.113.9', port: 51_200 });
+  const low = { event: 'oxygen_low', zone: '2' };
+  m.wait(minutes(4)).call('0417', low, { address: '198.51.100.24', port: 40_112 }, true);
+  m.wait(minutes(2)).call('0417', low, { address: '203.0.113.9', port: 51_200 }, true);
+  m.wait(minutes(1)).call('0417', { ...low, turn: 'restoral' }, { address: '203.0.113.9', port: 51_201 }, true);
   m.wait(minutes(25)).enter('sim.apn', sim, 'tele.tarnlink.example');
   return m;
 };
 
 /** One path and no standby: proved on the bench, then fitted, and its event is still to be made at the site. */
-const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
-  const m = new StationMaker({ chance: of, start, writer, name: 'Snow-depth mast, Cold Hause', demo: true });
+const snowMast = (of: Chance, start: Instant, writer: Writer, ports: Ports): StationMaker => {
+  const m = demoStation({ chance: of, start, writer, name: 'Snow-depth mast, Cold Hause', demo: true }, ports);
   const sim = m.element('sim', 'Fellwave card');
   const modem = m.element('modem', 'mast modem');
   const unit = m.element('unit', 'snow logger');
@@ -102,35 +127,38 @@ const snowMast = (of: Chance, start: Instant, writer: Writer): StationMaker => {
   m.set(path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.pool': '100.72.0.0/16' });
   m.set(sim, { 'sim.iccid': '8999970123456789016', 'sim.size': '4FF', 'sim.apn': 'm2m.fellwave.example', 'sim.roaming': true });
   m.set(modem, { 'modem.imei': '352099001761481', 'modem.slot': '4FF' });
-  m.set(unit, { 'unit.account': '0233', ...calls, 'unit.supplyLeast': 10_500, 'unit.supplyMost': 16_000 });
-  m.set(receiver, { 'receiver.account': '0233', ...desk });
+  m.set(unit, { 'unit.account': '0233', ...callsTo(ports), 'unit.supplyLeast': 10_500, 'unit.supplyMost': 16_000 });
+  m.set(receiver, { 'receiver.account': '0233', ...deskAt(ports) });
+  const input = m.element('input', 'depth sensor');
+  m.set(input, { 'input.name': 'Depth', 'input.deskName': 'Depth', 'input.channel': 1, 'input.deskZone': 1, 'input.on': true });
   m.none('Standby', null, 'one path by order of the owner');
   for (const device of [modem, unit, 'desk'] as const) m.entered(device).wait(minutes(2)).restarted(device);
   m.read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 12_100, 'mV');
-  for (const what of ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones']) m.read('Inputs', null, what, true);
-  m.read('Card', path, 'card.number', '8999970123456789016').read('Card', path, 'card.pin', 'ready');
+  m.read('Card', path, 'card.number', '8999970123456789016', null, { blind: true }).read('Card', path, 'card.pin', 'ready');
   m.read('Signal', path, 'signal.rsrp', -88, 'dBm');
-  m.wait(minutes(5)).call('0233', { event: 'depth_high', zone: '1' }, { address: '100.72.4.9', port: 42_000 });
+  const high = { event: 'depth_high', zone: '1' };
+  m.wait(minutes(5)).call('0233', high, { address: '100.72.4.9', port: 42_000 }, true);
+  m.wait(minutes(1)).call('0233', { ...high, turn: 'restoral' }, { address: '100.72.4.9', port: 42_001 }, true);
   m.wait(hours(22)).add('placed', { place: 'site', where: 'Cold Hause pass' });
   m.wait(minutes(20)).read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 11_900, 'mV');
-  m.read('Card', path, 'card.number', '8999970123456789016')
+  m.read('Card', path, 'card.number', '8999970123456789016', null, { blind: true })
     .read('Card', path, 'card.pin', 'ready')
     .read('Signal', path, 'signal.rsrp', -97, 'dBm');
-  m.wait(minutes(5)).call('0233', { event: 'test' }, { address: '100.72.4.9', port: 42_017 });
+  m.wait(minutes(5)).call('0233', { event: 'test' }, { address: '100.72.4.9', port: 42_017 }, true);
   return m;
 };
 
 /** On Ethernet only, on the bench, and left with the account's digits swapped on the unit. */
-const museum = (of: Chance, start: Instant, writer: Writer): StationMaker => {
-  const m = new StationMaker({ chance: of, start, writer, name: 'Climate panel, Dale museum store', demo: true });
+const museum = (of: Chance, start: Instant, writer: Writer, ports: Ports): StationMaker => {
+  const m = demoStation({ chance: of, start, writer, name: 'Climate panel, Dale museum store', demo: true }, ports);
   const unit = m.element('unit', 'climate panel');
   const path = m.element('path', 'Ethernet, store room');
   const receiver = m.element('receiver', 'Varrow desk');
   m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24) });
   m.set(path, { 'path.kind': 'ethernet', 'path.priority': 1 });
-  m.set(unit, { 'unit.account': '0562', ...calls });
-  m.set(receiver, { 'receiver.account': '0526', ...desk });
+  m.set(unit, { 'unit.account': '0562', ...callsTo(ports) });
+  m.set(receiver, { 'receiver.account': '0526', ...deskAt(ports) });
   m.entered(unit).read('Power', null, 'supply.sign', true).read('Bearer', path, 'bearer.address', true);
-  m.wait(minutes(3)).call('0562', { event: 'test' }, { address: '203.0.113.77', port: 50_001 });
+  m.wait(minutes(3)).call('0562', { event: 'test' }, { address: '203.0.113.77', port: 50_001 }, true);
   return m;
 };

@@ -26,7 +26,21 @@ import {
   type Who,
   write,
 } from '../journal/index.ts';
-import { allLamps, evidenceOf, type Heard, type Line, type LampResult, lamps, matched, type Rules, shippedRules } from '../lamp/index.ts';
+import { nowhere, plainZone, readingOf } from '../evidence/index.ts';
+import {
+  accountsOf,
+  allLamps,
+  evidenceOf,
+  type Heard,
+  type Knowing,
+  type Line,
+  type LampResult,
+  lamps,
+  type Matched,
+  matched,
+  type Rules,
+  shippedRules,
+} from '../lamp/index.ts';
 import { type Instant, instant } from '../quantity/index.ts';
 import { definitionOf, type Device } from '../sheet/index.ts';
 import { deviceWork } from '../walk/index.ts';
@@ -42,6 +56,14 @@ export type Step =
   | { readonly at: Instant; readonly is: 'entry'; readonly entry: Entry; readonly secret?: { readonly ref: Ulid; readonly value: string } }
   | { readonly at: Instant; readonly is: 'frame'; readonly frame: Frame };
 
+export type HowRead = {
+  readonly by?: DataOf<'reading.taken'>['by'];
+  readonly item?: ElementId;
+  readonly blind?: boolean;
+  readonly simulated?: boolean;
+  readonly re?: readonly Ulid[];
+};
+
 export type Writer = { readonly person: Ulid; readonly device: Ulid };
 
 /** One station being made. Every word moves its clock on by some seconds; `wait` moves it by more. */
@@ -50,6 +72,8 @@ export class StationMaker {
   readonly steps: Step[] = [];
   state: State;
   heard: Heard[] = [];
+  /** How the last frame came. */
+  lastFrame: (Matched & { readonly frame: number; readonly received: Instant }) | null = null;
   rules: Rules = shippedRules;
   #now: number;
   #frames = 0;
@@ -151,13 +175,26 @@ export class StationMaker {
     if (definitionOf(key)?.enteredOn == null || stageOf(this.state, key) !== 'wanted') return this;
     return this.stage('entered', [key]);
   }
-  read(lamp: LampName, path: ElementId | null, what: string, value: Json, measure: DataOf<'reading.taken'>['in'] = null): this {
+  /** Takes a reading as a person does: a figure is measured, a press is a word; what a device told, or a card's number typed with the sheet's hidden, is said in `how`. */
+  read(
+    lamp: LampName,
+    path: ElementId | null,
+    what: string,
+    value: Json,
+    measure: DataOf<'reading.taken'>['in'] = null,
+    how: HowRead = {},
+  ): this {
     const at = instant(this.#now + 7_000);
-    return this.add('reading.taken', { lamp, path, what, value, in: measure, from: at, to: at, origin: 'typed', simulated: false });
+    const by = how.by ?? (how.blind === true ? 'measured' : (readingOf(what)?.by[0] ?? 'word'));
+    const data = { lamp, path, what, value, in: measure, from: at, to: at, item: how.item ?? null, by, blind: how.blind ?? false };
+    return this.add('reading.taken', { ...data, simulated: how.simulated ?? false }, how.re === undefined ? {} : { re: how.re });
   }
   none(lamp: LampName | null, path: ElementId | null, reason: string): this {
     return this.add('none.accepted', { lamp, path, reason, lifted: false });
   }
+
+  /** Who the desk is to itself, and whom else it knows: for tests of attribution. */
+  knowing: Knowing = { here: nowhere, alone: () => true, profiles: [] };
 
   /** A line record from outside arrives; the desk hears it as the server would. */
   call(
@@ -175,22 +212,37 @@ export class StationMaker {
     this.#now += 3_000;
     const at = instant(this.#now);
     this.steps.push({ at, is: 'frame', frame: { listener, bytes, source } });
-    for (const { read } of ears[listener].hear(bytes).pieces) if (read.ok) this.#heard(read.call, source, at, simulated);
+    for (const { read } of ears[listener].hear(bytes).pieces) if (read.ok) this.#hear(read.call, listener, source, at, simulated);
     return this;
   }
 
-  #heard({ account, event, grade, fields }: Call, source: { address: string; port: number }, at: Instant, simulated: boolean): void {
-    const frame = matched(this.state, { account, event, grade, port: 4110, source, fields, simulated, own: null });
-    if (frame === null) return;
-    const entry = evidenceOf(
-      this.state,
-      { ...frame, id: ++this.#frames, at, seen: this.state.last?.ord ?? 0 },
-      this.#chance.ulid(this.#now),
-    );
+  /** Ports on which the desk listens; a receiver has to name the one that is called. */
+  ports: { readonly [K in ListenerKind]: number } = { line: 4110, dc09: 4109 };
+
+  #hear(call: Call, listener: ListenerKind, source: { address: string; port: number }, at: Instant, simulated: boolean): void {
+    const { account, event, grade, fields, is } = call;
+    if (call.other !== null || !accountsOf(this.state).includes(account)) return;
+    const zone = plainZone(call.zone ?? undefined);
+    const port = this.ports[listener];
+    const came = { account, listener, port, event, grade, zone, is, part: 0, source, fields, simulated, own: null };
+    const frame = matched(this.state, came, this.knowing);
+    this.lastFrame = { ...frame, frame: ++this.#frames, received: at };
+    if (frame.strength === 'impossible') return;
+    this.#summed(frame, at);
+    const entry = evidenceOf(this.state, { ...frame, id: this.#frames, at, seen: this.state.last?.ord ?? 0 }, this.#chance.ulid(this.#now));
     if (entry === null) return;
     const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
     if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');
     this.state = next;
+  }
+
+  #summed({ path, receiver, event, strength, simulated, grade }: Matched, at: Instant): void {
+    const same = (one: Heard): boolean =>
+      one.path === path && one.receiver === receiver && one.event === event && one.strength === strength && one.simulated === simulated;
+    const was = this.heard.find(same);
+    const recent = [...(was?.recent ?? []), ...(grade === 6 ? [at] : [])].slice(-32);
+    const now = { path, receiver, event, strength, simulated, last: at, count: (was?.count ?? 0) + 1, recent };
+    this.heard = [...this.heard.filter((one) => !same(one)), now];
   }
 
   line(now: number = this.#now): Line {

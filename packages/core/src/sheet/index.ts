@@ -4,7 +4,6 @@ export * from './cautions.ts';
 export * from './parameter.ts';
 export * from './profile.ts';
 export { shippedProfiles } from './profiles/index.ts';
-export * from './readings.ts';
 export * from './shown.ts';
 export * from './table.ts';
 export { partsOf } from './read-text.ts';

@@ -160,6 +160,10 @@ const inProfile = {
   /** Commands by text message: `{unit.startWord}` stands for a value of the sheet. */
   texts: optional(listOf(message, 20)),
   /** Names under which the device exports a setting. */
+  /** Its unit itself writes into each call by which path it goes out: the flag `path` is then no mere claim. */
+  setsPath: optional(flag),
+  /** It never says that an event is over: the rest state can't be seen at the desk. */
+  noRestorals: optional(flag),
   aliases: optional(dictionary((value): value is string => typeof value === 'string' && value.length <= 60, 'a name', definitionKey)),
 } as const;
 

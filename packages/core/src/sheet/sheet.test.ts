@@ -1,5 +1,5 @@
 import { groups, isSettingKey, lampNames, sure } from '../name/index.ts';
-import { definitionOf, editValue, onceHolders, parameters, parseTyped, parseValue, readings, secretFault, showValue } from './index.ts';
+import { definitionOf, editValue, onceHolders, parameters, parseTyped, parseValue, secretFault, showValue } from './index.ts';
 import { isZone, parseDuration, parseRfc3339, showDuration, wallTime, instant, ms, inWords } from '../quantity/index.ts';
 
 const of = (key: string) => {
@@ -91,11 +91,6 @@ test('a secret never shows, in a field or in a sentence', () => {
     null,
   ]);
 });
-test('every reading belongs to a lamp and has a name of its own', () => {
-  expect(new Set(readings.map(({ what }) => what)).size).toBe(readings.length);
-  expect(new Set(readings.map(({ lamp }) => lamp))).toEqual(new Set(lampNames.filter((lamp) => lamp !== 'Call')));
-});
-
 test.each([
   ['2026-11-12T14:06:02Z', Date.UTC(2026, 10, 12, 14, 6, 2)],
   ['1985-04-12T23:20:50.52Z', 482_196_050_520],

@@ -7,6 +7,7 @@ export * from './flows.ts';
 export * from './gates.ts';
 export * from './interpreter.ts';
 export * from './kit.ts';
+export * from './log.ts';
 export * from './many.ts';
 export * from './menu.ts';
 export * from './next.ts';

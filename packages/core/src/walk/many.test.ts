@@ -45,7 +45,7 @@ test('a copy has the model’s settings under elements of its own, what must dif
     undefined,
     undefined,
   ]);
-  expect(copy.empty.map((key) => key.replace(/^\w+:\w+\./, '')).sort()).toEqual(['pin', 'testAt']);
+  expect(copy.empty.map((key) => key.replace(/^\w+:\w+\./, '')).sort()).toEqual(['address', 'pin', 'testAt']);
   expect(copy.elements.some(({ id }) => id === sim || id === path)).toBe(false);
   expect(copy.elements.map(({ id }) => id)).toContain(at('.sim'));
   expect(strayDifferences(m.state, copy, row)).toEqual([]);

@@ -2,7 +2,8 @@
 import { type ElementId, type Json, type LampName, type Measure, plainText, type SettingKey, settingKey } from '../name/index.ts';
 import { type State, wanted } from '../journal/index.ts';
 import { asItRuns } from '../lamp/index.ts';
-import { bindingsOf, definitionOf, type PathUse, readingOf, strandOf } from '../sheet/index.ts';
+import { bindingsOf, definitionOf, type PathUse, strandOf } from '../sheet/index.ts';
+import { readingOf } from '../evidence/index.ts';
 import type { Found, ReadAnswer } from '../wire/index.ts';
 
 export type OfferedReading = { readonly lamp: LampName; readonly what: string; readonly value: Json; readonly in: Measure | null };

@@ -41,6 +41,7 @@ test('the text is counted as it will be sent: with the word’s length, in the 7
 });
 test('what is missing is named, and stays as its place in the text', () => {
   const { m, receiver } = onePath();
+  m.set(receiver, { 'receiver.port': null });
   const [text] = module_ === undefined ? [] : compose(module_, asPlanned(m.state));
   expect(text?.missing).toContain(`receiver:${receiver}.port`);
   expect(text?.text).toContain('{receiver.port}');

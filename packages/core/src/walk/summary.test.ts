@@ -24,8 +24,8 @@ test('a station wants a person where a lamp failed or fell, or a stop is open, a
   expect(of(other.m)).toMatchObject({ urgent: true, line: { station: 'dark' } });
 });
 test('an accepted stop no longer makes it urgent', () => {
-  const { m, unit } = onePath();
-  m.set(unit, { 'unit.deskPort': 0 });
+  const { m, unit, receiver } = onePath();
+  m.set(receiver, { 'receiver.port': null }).set(unit, { 'unit.deskPort': 0 });
   expect(of(m).urgent).toBe(true);
   const id = `route/port-possible|port-impossible|${unit}`;
   m.add('finding.accepted', { finding: id, about: '{"args":{"port":0},"severity":"stop"}', reason: 'a test bench', lifted: false });

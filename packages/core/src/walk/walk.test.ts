@@ -55,7 +55,7 @@ test('a path’s settings wait on its own modem, an Ethernet path’s on its uni
   m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 3 }).set(paths[1], { 'path.priority': 4 });
   const receiver = m.state.elements.find(({ group }) => group === 'receiver')?.id;
   if (receiver === undefined) throw new Error('the station has a receiver');
-  m.set(receiver, { 'receiver.port': 4110 });
+  m.set(receiver, { 'receiver.port': 4119 });
   const unit = m.state.elements.find(({ group }) => group === 'unit')?.id;
   expect(deviceWork(m.state).map(({ device, toEnter }) => [device, toEnter])).toEqual([
     [modems[1], [`path:${paths[1]}.priority`]],
@@ -65,7 +65,7 @@ test('a path’s settings wait on its own modem, an Ethernet path’s on its uni
 });
 test('next is an open stop, then what was begun on a device, then the lamps: failed, stale, and the order of the work', () => {
   const { m, unit, sim, path } = onePath();
-  expect(said(m)).toBe('Read the card’s number from the card in use.');
+  expect(said(m)).toBe('Have the modem tell the card’s number, or type it whole from the card with the sheet’s hidden.');
   m.read('Power', null, 'supply.sign', true).add('declaration.made', { lamp: 'Power', path: null, outcome: 'bad', words: 'fuse blown' });
   expect(said(m)).toBe('Power failed: mend it and take the reading again.');
   m.enter('sim.apn', sim, 'new.example');

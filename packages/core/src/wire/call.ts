@@ -11,6 +11,11 @@ export type Call = {
   readonly event: string;
   readonly grade: Grade;
   readonly fields: { readonly [key: string]: string };
+  /** The zone as the protocol has it, and whether the event begins or is over; null where it does not say. */
+  readonly zone: string | null;
+  readonly is: 'alarm' | 'restoral' | null;
+  /** Another account in the data than in the head: then nobody can say whose it is. */
+  readonly other: string | null;
   /** What makes another call the same one, sent again, and for how long (ms). Null where a like call is always a new one. */
   readonly repeats: { readonly of: Uint8Array; readonly within: number } | null;
   /** How far the unit's instant may lie behind and ahead of the desk's (ms). Null where the protocol does not ask. */

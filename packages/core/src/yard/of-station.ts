@@ -179,7 +179,8 @@ export const specOf = (
     parts: of.parts,
     kind,
     serial: labelOf(kind, values, seed),
-    values: { 'unit.account': account, ...values },
+    // What is not set on the unit yet is taken as the desk has it.
+    values: { 'unit.account': account, ...asTheDesk(truth), ...values },
     textsTo: elementsOf(state, 'number').map(({ id }) => plannedOf(state, settingKey('number', id, 'number'))),
     modems: ids.map((id) => modemFor(state, id, usesOf(id))),
     paths: uses.map((use) => {
@@ -197,6 +198,14 @@ export const specOf = (
     claimCode: ['bus bridge', 'long-range gateway'].includes(kind) ? `GL-${digits(seed, 6)}` : '',
   };
 };
+
+const asTheDesk = (truth: (param: string) => string): Values =>
+  Object.fromEntries(
+    [
+      ['unit.protocol', truth('protocol')],
+      ['unit.deskPort', truth('port')],
+    ].filter(([, value]) => value !== ''),
+  ) as Values; // names of settings with texts
 
 /** The account that the unit calls with: its own, else the desk's. */
 export const unitAccount = (state: State, path: ElementId): string => {

@@ -12,6 +12,7 @@ import { append } from '../../store/append.ts';
 import { useLive } from '../../store/live.ts';
 import type { FrameView } from '../../store/wire-types.ts';
 import { useFrames } from '../../store/use-frames.ts';
+import { OnlyHere } from '../../parts/OnlyHere.tsx';
 import { useNow, useStream } from '../../store/use-station.ts';
 
 type Status = FrameView['status'];
@@ -19,12 +20,14 @@ const lists: readonly { status: Status; label: string; empty: string }[] = [
   { status: 'matched', label: 'Live calls', empty: 'No call has arrived yet.' },
   { status: 'unknown', label: 'Unknown callers', empty: 'Nobody unknown has called.' },
   { status: 'not understood', label: 'Not understood', empty: 'Everything that came was understood.' },
-  { status: 'refused', label: 'Refused', empty: 'Nothing was refused for its clock.' },
+  { status: 'refused', label: 'Refused', empty: 'Nothing was refused.' },
 ];
+const shippedLimits: { readonly [key: string]: string } = { 'listener.firstByte': '30 s', 'listener.idle': '1 h' };
+
 const Limit = ({ of }: { of: Parameter }) => {
   const state = useStream(deskStream)?.state ?? emptyState(deskStream);
   const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
-  const shipped = of.key === 'listener.firstByte' ? '30 s' : '1 h';
+  const shipped = shippedLimits[of.key] ?? '';
   const stands = editValue(of, wanted(state, key));
   const [typed, setTyped] = useState<string | null>(null);
   const parsed = parseTyped(of, typed ?? '');
@@ -79,6 +82,7 @@ const Listeners = () => {
             </li>
           ))}
         </ul>
+        <OnlyHere />
       </div>
       {parametersOf('listener').map((of) => (
         <Limit key={of.key} of={of} />

@@ -1,17 +1,20 @@
 // A lamp's door: why it is as it is, what comes next, and the readings, words and acceptances by which it is worked.
 import { useState } from 'react';
-import type { ElementId } from '@green-lamp/core/name';
+import { settingKey } from '@green-lamp/core/name';
 import { bySchools, type LampResult, mayBeNone, sayReason } from '@green-lamp/core/lamp';
-import { noneKey } from '@green-lamp/core/journal';
-import { parseIccid } from '@green-lamp/core/sums';
-import { type Caution, type Reading, readingsOf } from '@green-lamp/core/sheet';
+import { noneKey, wanted } from '@green-lamp/core/journal';
+import type { Caution } from '@green-lamp/core/sheet';
 import { CautionNote } from '../../parts/CautionNote.tsx';
-import { Choose, Field } from '../../parts/Field.tsx';
+import { Field } from '../../parts/Field.tsx';
 import { LampMark } from '../../parts/LampMark.tsx';
 import { inForceSince } from '../../commands/device.ts';
-import { append, type Draft } from '../../store/append.ts';
-import { deviceNow } from '../../store/device.ts';
+import { append } from '../../store/append.ts';
 import type { Station } from '../../store/use-station.ts';
+import { Confirm } from './evidence/Confirm.tsx';
+import { Drill } from './evidence/Drill.tsx';
+import { FilesShow } from './evidence/FilesShow.tsx';
+import { Ledger } from './evidence/Ledger.tsx';
+import { Readings } from './evidence/Readings.tsx';
 
 const atStep: { readonly [lamp: string]: Caution } = {
   Power: 'volts',
@@ -19,101 +22,6 @@ const atStep: { readonly [lamp: string]: Caution } = {
   Signal: 'aerial',
   Standby: 'aerial',
   Reach: 'output',
-};
-
-const readingDraft = (reading: Reading, path: ElementId | null, value: string | number | boolean): Draft => {
-  const at = deviceNow();
-  return {
-    kind: 'reading.taken',
-    data: {
-      lamp: reading.lamp,
-      path,
-      what: reading.what,
-      value,
-      in: reading.form.is === 'number' ? reading.form.measure : null,
-      origin: 'typed',
-      from: at,
-      to: at,
-      simulated: false,
-    },
-  };
-};
-
-/** What a typed reading means, or why it can't be one. Volts are typed, millivolts kept. */
-const meant = ({ form }: Reading, typed: string): { value: string | number } | { problem: string } => {
-  if (form.is === 'card') {
-    const card = parseIccid(typed);
-    return card.ok ? { value: card.value } : { problem: 'A card number is 18 to 20 digits that begin with 89.' };
-  }
-  if (form.is !== 'number') return { value: typed };
-  const number = Number(
-    typed
-      .replace(',', '.')
-      .replace('\u2212', '-')
-      .replace(/\s*(?:v|dbm)$/i, ''),
-  );
-  if (typed.trim() === '' || !Number.isFinite(number)) return { problem: 'Type the figure as you read it.' };
-  const value = form.measure === 'mV' ? Math.round(number * 1000) : number;
-  return value < form.least || value > form.most
-    ? {
-        problem: `It should lie between ${form.measure === 'mV' ? `${form.least / 1000} and ${form.most / 1000} V` : `${form.least} and ${form.most}`}.`,
-      }
-    : { value };
-};
-
-const Take = ({ reading, path, station }: { reading: Reading; path: ElementId | null; station: Station }) => {
-  const [typed, setTyped] = useState('');
-  const { form } = reading;
-  const take = (value: string | number | boolean): void => {
-    void append(station.stream, [readingDraft(reading, path, value)]);
-    setTyped('');
-  };
-  if (form.is === 'seen')
-    return (
-      <button
-        type="button"
-        className="button w-full justify-start text-left"
-        onClick={() => {
-          take(true);
-        }}
-      >
-        {reading.label}
-      </button>
-    );
-  const of = meant(reading, typed);
-  const measure = form.is === 'number' ? { mV: 'V', dBm: 'dBm', step: '', count: '' }[form.measure as 'mV'] : '';
-  return (
-    <form
-      className="flex items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if ('value' in of && typed !== '') take(of.value);
-      }}
-    >
-      <div className="grow">
-        {form.is === 'word' ? (
-          <Choose
-            label={reading.label}
-            value={typed}
-            change={setTyped}
-            empty="choose"
-            of={form.of.map((word) => ({ value: word, label: word }))}
-          />
-        ) : (
-          <Field
-            label={`${reading.label}${measure === '' ? '' : `, ${measure}`}`}
-            value={typed}
-            change={setTyped}
-            mono
-            problem={typed === '' || 'value' in of ? null : of.problem}
-          />
-        )}
-      </div>
-      <button type="submit" className="button">
-        Take
-      </button>
-    </form>
-  );
 };
 
 const Word = ({ lamp, station }: { lamp: LampResult; station: Station }) => {
@@ -187,6 +95,8 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
   const { speaker } = station;
   const caution = atStep[lamp.lamp];
   const { next } = lamp;
+  const whose = wanted(station.state, settingKey('desk', null, 'whose'));
+  const elsewhere = whose === 'theirs' || whose === 'portal';
   return (
     <section aria-label={`${lamp.lamp}, its door`} className="flex flex-col gap-3 border-2 border-rule-2 bg-sheet p-3">
       <div className="flex items-center gap-3">
@@ -232,9 +142,11 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
       )}
       {lamp.due !== null && <p className="text-small text-ink-2">Stands until {speaker.when(lamp.due)}.</p>}
       {caution !== undefined && <CautionNote of={caution} />}
-      {readingsOf(lamp.lamp).map((reading) => (
-        <Take key={reading.what} reading={reading} path={lamp.path} station={station} />
-      ))}
+      {lamp.lamp === 'Inputs' && <Ledger station={station} />}
+      {lamp.lamp === 'Standby' && <Drill station={station} />}
+      {lamp.lamp === 'Call' && elsewhere && <Confirm station={station} path={lamp.path} />}
+      {lamp.lamp === 'Reach' && <FilesShow station={station} />}
+      <Readings lamp={lamp} station={station} />
       <Word lamp={lamp} station={station} />
       <NotFitted lamp={lamp} station={station} />
     </section>

@@ -23,6 +23,9 @@ const chapters = [
   { key: '8', to: 'handover', label: 'Handover' },
 ] as const;
 
+/** How long the page lies still at its top before the circuit unfolds above it, in ms. */
+const restBeforeUnfolding = 700;
+
 /** Low windows and scrolled pages fold the circuit into one row. The page is scrolled by what the line above it grew or shrank, so that nothing moves under a finger. */
 const useFolded = (
   strands: number,
@@ -34,6 +37,7 @@ const useFolded = (
   const height = useRef<number | null>(null);
   /** Where the page stood when it folded: at its foot the browser moves it by itself as soon as the page grows. */
   const stood = useRef<number | null>(null);
+  const rest = useRef<ReturnType<typeof setTimeout> | null>(null);
   useEffect(() => {
     const look = (): void => {
       setFolded(low());
@@ -46,8 +50,9 @@ const useFolded = (
   }, [low]);
   useLayoutEffect(() => {
     const is = line.current?.offsetHeight ?? 0;
-    if (height.current !== null && page.current !== null)
-      page.current.scrollTop = (stood.current ?? page.current.scrollTop) + is - height.current;
+    // At the top the page stays at its top: it rests, and nobody presses.
+    const from = stood.current ?? page.current?.scrollTop ?? 0;
+    if (height.current !== null && page.current !== null) page.current.scrollTop = from === 0 ? 0 : from + is - height.current;
     height.current = is;
     stood.current = null;
   }, [folded]);
@@ -62,9 +67,27 @@ const useFolded = (
         setFolded(to);
       });
     };
+    if (rest.current !== null) clearTimeout(rest.current);
+    rest.current = null;
     if (of.scrollTop > whole && of.scrollHeight - of.clientHeight > 2 * whole) fold(true);
-    else if (of.scrollTop === 0) fold(low());
+    // At its top the page unfolds once it rests: in the moment of arriving there a press would land beside its button.
+    else if (of.scrollTop === 0 && folded)
+      rest.current = setTimeout(() => {
+        if (of.scrollTop === 0) fold(low());
+      }, restBeforeUnfolding);
   }, [low, folded]);
+  useEffect(() => {
+    // A press that begins meanwhile keeps the page as it is until it is scrolled again.
+    const hold = (): void => {
+      if (rest.current !== null) clearTimeout(rest.current);
+      rest.current = null;
+    };
+    window.addEventListener('pointerdown', hold, true);
+    return () => {
+      window.removeEventListener('pointerdown', hold, true);
+      hold();
+    };
+  }, []);
   return { folded, line, page, onScroll };
 };
 

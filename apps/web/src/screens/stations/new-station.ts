@@ -2,8 +2,9 @@
 import { settingKey, stationStream, type ElementId, type Group, type Json, type Stream } from '@green-lamp/core/name';
 import type { PathKind } from '@green-lamp/core/sheet';
 import { append, type Draft } from '../../store/append.ts';
-import { newId } from '../../store/device.ts';
+import { deviceNow, newId } from '../../store/device.ts';
 import { newElementId } from '../../store/element-id.ts';
+import { useLive } from '../../store/live.ts';
 
 export type Wanted = { name: string; account: string; paths: readonly PathKind[]; zone: string };
 
@@ -12,6 +13,22 @@ const pathNames: { readonly [K in PathKind]: string } = {
   ethernet: 'Ethernet',
   wifi: 'Wi-Fi',
   text: 'Text messages',
+};
+
+/** The receiver is our own listener of line records, as it stands there: known, and in force already. */
+const ourListener = (receiver: ElementId): Draft[] => {
+  const line = useLive.getState().listeners.find(({ kind, state }) => kind === 'line' && state === 'listening');
+  if (line === undefined) return [];
+  const known: readonly (readonly [string, Json])[] = [
+    ['protocol', 'line'],
+    ['transport', 'TCP'],
+    ['port', line.port],
+  ];
+  const of = known.map(([param, value]) => ({ key: settingKey('receiver', receiver, param), value }));
+  return [
+    ...of.map(({ key, value }): Draft => ({ kind: 'setting.set', data: { key, value, origin: 'default', simulated: false, over: null } })),
+    { kind: 'setting.staged', data: { stage: 'inForce', asOf: deviceNow(), of: of.map((one) => ({ ...one, set: null })) } },
+  ];
 };
 
 export const openStation = async ({ name, account, paths, zone }: Wanted): Promise<Stream> => {
@@ -39,6 +56,7 @@ export const openStation = async ({ name, account, paths, zone }: Wanted): Promi
   }
   const receiver = add('receiver', 'Desk');
   if (account !== '') set('receiver', receiver, 'account', account);
+  drafts.push(...ourListener(receiver));
   await append(stream, drafts);
   return stream;
 };

@@ -1,15 +1,14 @@
-import { isElementId, isGrade, isLampName, type ElementId, type LampName, perPathLamp } from '../../name/index.ts';
+import { isElementId, isGrade, isLampName, type ElementId, type Grade, type LampName, perPathLamp } from '../../name/index.ts';
 import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
-import type { HowAttributed } from '../evidence.ts';
-import { kind } from '../kind.ts';
+import { type HowAttributed, hows, type Strength, strengths, type Turn, turns } from '../../evidence/index.ts';
+import { kind, upgrade } from '../kind.ts';
 import { isAfter } from '../order.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
 import { noneKey, type State } from '../state/state.ts';
 
 const lamp = known(isLampName, 'a lamp');
 const path = orNull(known(isElementId, 'a path'));
-const how = oneOf(['address', 'tag', 'drill', 'pool', 'flag', 'only', 'told', 'unknown']);
 
 export const declarationMade = kind(
   'declaration.made',
@@ -25,9 +24,9 @@ export const declarationMade = kind(
       from: pos.ord,
       to: pos.ord,
       outcome: data.outcome,
-      told: true,
+      by: 'word',
       simulated: false,
-      facts: { words: data.words },
+      facts: { words: data.words, who: { ...entry.who } },
       kindOf: 'declaration',
       receiver: null,
     }),
@@ -61,9 +60,8 @@ export const findingAccepted = kind(
   }),
 );
 
-const call = {
+const frame = {
   frame: whole(1, Number.MAX_SAFE_INTEGER),
-  receiver: known(isElementId, 'a receiver'),
   event: words(32),
   grade: known(isGrade, 'a grade'),
   path,
@@ -71,51 +69,130 @@ const call = {
   received: known(isInstant, 'an instant'),
   simulated: flag,
 };
-
-/** What a call that came by a path bears on: the call itself, and backwards that strand's Bearer and Route. */
-const bearsOf = (of: ElementId | null): { lamp: LampName; path: ElementId | null }[] =>
-  of === null ? [{ lamp: 'Call', path: null }] : perPathLamp.map((name) => ({ lamp: name, path: of }));
+/** As the first version had it: the receiver always known, of the zone nothing. */
+const firstCall = { ...frame, receiver: known(isElementId, 'a receiver') };
+const call = {
+  ...frame,
+  /** Null where it arrived at a listener that is no receiver of the station. */
+  receiver: orNull(known(isElementId, 'a receiver')),
+  zone: orNull(words(16)),
+  is: orNull(oneOf(turns)),
+  /** Which event of its block it was, from 0. */
+  part: whole(0, 255),
+  /** Null in what earlier versions wrote. */
+  listener: orNull(words(16)),
+  port: orNull(whole(0, 65_535)),
+};
 
 type Call = {
   frame: number;
-  receiver: ElementId;
+  receiver: ElementId | null;
   event: string;
-  grade: 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9;
+  grade: Grade;
   path: ElementId | null;
+  zone: string | null;
+  is: Turn | null;
   source: { address: string; port: number };
   simulated: boolean;
 };
 
-const withCall = (state: State, data: Call, by: HowAttributed, entry: { id: State['picked'][string]['pos']['id'] }, ord: number): State =>
+/** What a call bears on: the call itself, backwards its strand's Bearer and Route, and the input whose zone it names. At another listener it only shows the way out. */
+const bearsOf = ({ path: of, receiver, zone }: Call): { lamp: LampName; path: ElementId | null }[] => {
+  if (receiver === null) return of === null ? [] : [{ lamp: 'Bearer', path: of }];
+  const inputs: { lamp: LampName; path: null }[] = zone === null ? [] : [{ lamp: 'Inputs', path: null }];
+  return [...(of === null ? [{ lamp: 'Call' as const, path: null }] : perPathLamp.map((name) => ({ lamp: name, path: of }))), ...inputs];
+};
+
+type Attributed = { how: HowAttributed; strength: Strength };
+const withCall = (state: State, data: Call, { how, strength }: Attributed, entry: State['picked'][string]['pos']): State =>
   withEvidence(state, {
     entry: entry.id,
     what: 'call',
     grade: data.grade,
-    bears: bearsOf(data.path),
-    ord,
-    from: ord,
-    to: ord,
+    bears: bearsOf(data),
+    ord: entry.ord,
+    from: entry.ord,
+    to: entry.ord,
     outcome: 'good',
-    told: by === 'told',
+    by: 'frame',
     simulated: data.simulated,
-    facts: { frame: data.frame, receiver: data.receiver, event: data.event, how: by, source: data.source },
+    facts: {
+      frame: data.frame,
+      receiver: data.receiver,
+      event: data.event,
+      zone: data.zone,
+      is: data.is,
+      how,
+      strength,
+      source: data.source,
+    },
     kindOf: data.event,
     receiver: data.receiver,
+    strength,
+    item: `${data.zone ?? ''} ${data.is ?? ''}`,
   });
 
-export const pickKey = (of: { path: ElementId | null; receiver: ElementId; event: string; simulated: boolean }): string =>
-  `${of.path ?? ''}|${of.receiver}|${of.event}|${of.simulated ? 'simulated' : ''}`;
+export type Sort = {
+  readonly path: ElementId | null;
+  readonly receiver: ElementId | null;
+  readonly event: string;
+  readonly zone: string | null;
+  readonly is: Turn | null;
+  readonly simulated: boolean;
+};
+export const pickKey = ({ path: of, receiver, event, zone, is, simulated }: Sort): string =>
+  [of ?? '', receiver ?? '', event, zone ?? '', is ?? '', simulated ? 'simulated' : ''].join('|');
 
 /** What was picked before the last change no longer keeps a frame from being evidence. */
 const pickedSinceChange = (state: State): State['picked'] =>
   Object.fromEntries(Object.entries(state.picked).filter(([, { pos }]) => isAfter(pos, state.changed)));
 
-export const callArrived = kind('call.arrived', 1, fields({ ...call, how, account: words(16) }), (state, data, { entry, pos }) => ({
-  ...withCall(state, data, data.how, entry, pos.ord),
-  picked: { ...pickedSinceChange(state), [pickKey(data)]: { grade: data.grade, pos, frame: data.frame } },
-}));
+const oldHows = ['address', 'tag', 'drill', 'pool', 'flag', 'only', 'told', 'unknown'] as const;
+const upgradedHow: { readonly [H in (typeof oldHows)[number]]: Attributed } = {
+  address: { how: 'address', strength: 'likely' },
+  tag: { how: 'tag', strength: 'certain' },
+  drill: { how: 'told', strength: 'claimed' },
+  pool: { how: 'pool', strength: 'likely' },
+  flag: { how: 'flag', strength: 'claimed' },
+  only: { how: 'only', strength: 'claimed' },
+  told: { how: 'told', strength: 'claimed' },
+  unknown: { how: 'unknown', strength: 'unknown' },
+};
+const before = { zone: null, is: null, part: 0, listener: null, port: null };
+type First = { how: (typeof oldHows)[number]; simulated: boolean; source: { address: string } };
+/** [J7] An old 'only' or 'flag' is a claim, an old 'address' likely; what came from this computer itself proves nothing; a simulated one was the yard's. */
+const attributedThen = ({ how, simulated, source }: First): Attributed =>
+  simulated
+    ? { how: 'yard', strength: 'certain' }
+    : source.address === '127.0.0.1' || source.address === '::1'
+      ? { how: 'unknown', strength: 'impossible' }
+      : upgradedHow[how];
 
-/** A person says by which path a frame came. It stands in the frame's own place in time, and is a claim. */
-export const callAttributed = kind('call.attributed', 1, fields({ ...call, words: text(500) }), (state, data, { entry, pos }) =>
-  withCall(withoutFrame(state, data.frame), data, 'told', entry, Math.min(data.received, pos.ord)),
+/** Version 1 knew neither strength nor zone, turn, part and listener. */
+export const callArrived = kind(
+  'call.arrived',
+  2,
+  fields({ ...call, how: oneOf(hows), strength: oneOf(strengths), account: words(16) }),
+  (state, data, { pos }) => {
+    if (data.strength === 'impossible') return state;
+    const { grade, strength, zone, frame: of } = data;
+    const picked = { ...pickedSinceChange(state), [pickKey(data)]: { grade, strength, zone, pos, frame: of } };
+    return { ...withCall(state, data, data, pos), picked };
+  },
+  [upgrade(fields({ ...firstCall, how: oneOf(oldHows), account: words(16) }), (data) => ({ ...data, ...before, ...attributedThen(data) }))],
+);
+
+/** A person says by which path a frame came. It stands in the frame's own place in time, is a claim, and changes the path alone. */
+export const callAttributed = kind(
+  'call.attributed',
+  2,
+  fields({ ...call, words: text(500) }),
+  (state, data, { pos }) =>
+    withCall(
+      withoutFrame(state, data.frame),
+      data,
+      { how: 'told', strength: 'claimed' },
+      { ord: Math.min(data.received, pos.ord), id: pos.id },
+    ),
+  [upgrade(fields({ ...firstCall, words: text(500) }), (data) => ({ ...data, ...before }))],
 );

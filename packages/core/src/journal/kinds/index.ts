@@ -4,6 +4,8 @@ import type { Parsed } from '../../problem/index.ts';
 import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
+import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
+import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
@@ -36,6 +38,13 @@ const list = [
   findingAccepted,
   callArrived,
   callAttributed,
+  eventMade,
+  callConfirmed,
+  changeShown,
+  checkIn,
+  drillBegun,
+  drillRun,
+  drillEnded,
   noteWritten,
   secretRevealed,
   housePublished,

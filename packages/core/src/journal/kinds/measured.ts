@@ -1,5 +1,5 @@
 // What was measured or read: a capture of what a device answered, one reading, a hold with its samples.
-import { isElementId, isLampName, isMeasure, isOrigin, isSha256 } from '../../name/index.ts';
+import { isElementId, isLampName, isMeasure, isOrigin, isSha256, type Json } from '../../name/index.ts';
 import {
   dictionary,
   fields,
@@ -17,12 +17,17 @@ import {
 } from '../../problem/index.ts';
 import { isRadioKind } from '../../house/index.ts';
 import { isInstant } from '../../quantity/index.ts';
-import { readingOf } from '../../sheet/readings.ts';
+import { type By, readingOf, retiredReadings } from '../../evidence/index.ts';
 import { holdFigures, isSignalName, type Sample } from '../../sums/index.ts';
+import type { Entry } from '../entry.ts';
 import { kind, upgrade } from '../kind.ts';
+import { attended } from '../state/attended.ts';
 import { withEvidence } from '../state/evidence.ts';
 
 const path = orNull(known(isElementId, 'a path'));
+
+/** Who says so, as plain JSON. */
+const whoOf = ({ who }: Entry): Json => ({ ...who });
 
 /** The masked text itself lies outside, by the hash in the entry's `blobs`. */
 export const captureKept = kind(
@@ -66,30 +71,54 @@ const first = {
   to: known(isInstant, 'an instant'),
   simulated: flag,
 };
-const readingShape = fields({ ...first, origin: known(isOrigin, 'an origin') });
+const second = fields({ ...first, origin: known(isOrigin, 'an origin') });
+const readingShape = fields({
+  ...first,
+  /** The item that hangs on the unit, where the reading is of one. */
+  item: orNull(known(isElementId, 'an item')),
+  by: oneOf(['device', 'measured', 'word']),
+  /** A card's number that was typed whole while the sheet's was hidden. */
+  blind: flag,
+});
 
-/** Version 1 did not say where a reading came from: a person typed or pressed every one of them. */
+/** How a reading was known by its earlier form: what was read has the device behind it, a typed figure was measured, a press is a word. */
+const knownBy = ({ what, origin }: { what: string; origin: string }): Exclude<By, 'frame'> =>
+  origin === 'read' ? 'device' : readingOf(what)?.form.is === 'number' ? 'measured' : 'word';
+
+/** Version 1 did not say where a reading came from: a person typed or pressed every one of them. Version 2 did not say whose knowledge it is. */
 export const readingTaken = kind(
   'reading.taken',
-  2,
+  3,
   readingShape,
   (state, data, { entry, pos, skew }) =>
-    withEvidence(state, {
-      entry: entry.id,
-      what: 'reading',
-      grade: readingOf(data.what)?.grade ?? null,
-      bears: [{ lamp: data.lamp, path: data.path }],
-      ord: pos.ord,
-      from: Math.min(data.from + skew, pos.ord),
-      to: Math.min(data.to + skew, pos.ord),
-      outcome: 'good',
-      told: false,
-      simulated: data.simulated,
-      facts: { what: data.what, value: data.value, in: data.in, origin: data.origin },
-      kindOf: data.what,
-      receiver: null,
-    }),
-  [upgrade(fields(first), (data) => ({ ...data, origin: 'typed' }))],
+    retiredReadings.includes(data.what)
+      ? state
+      : withEvidence(attended(state, pos), {
+          entry: entry.id,
+          what: 'reading',
+          grade: readingOf(data.what)?.grade ?? null,
+          bears: [{ lamp: data.lamp, path: data.path }],
+          ord: pos.ord,
+          from: Math.min(data.from + skew, pos.ord),
+          to: Math.min(data.to + skew, pos.ord),
+          outcome: 'good',
+          by: data.by,
+          simulated: data.simulated,
+          facts: {
+            what: data.what,
+            value: data.value,
+            in: data.in,
+            item: data.item,
+            blind: data.blind,
+            who: whoOf(entry),
+          },
+          kindOf: `${data.what}${data.item === null ? '' : ` ${data.item}`}${data.blind ? ' blind' : ''}`,
+          receiver: null,
+        }),
+  [
+    upgrade(fields(first), (data) => ({ ...data, origin: 'typed' })),
+    upgrade(second, ({ origin, ...data }) => ({ ...data, item: null, by: knownBy({ what: data.what, origin }), blind: false })),
+  ],
 );
 
 const sample: Shape<Sample> = fields({
@@ -110,7 +139,7 @@ const holdShape = fields({
 
 export const holdRun = kind('hold.run', 1, holdShape, (state, data, { entry, pos, skew }) => {
   const { taken, fresh, refresh, of } = holdFigures(data.samples, data.source !== 'typed');
-  return withEvidence(state, {
+  return withEvidence(attended(state, pos), {
     entry: entry.id,
     what: 'hold',
     grade: null,
@@ -119,7 +148,7 @@ export const holdRun = kind('hold.run', 1, holdShape, (state, data, { entry, pos
     from: Math.min(data.from + skew, pos.ord),
     to: Math.min(data.to + skew, pos.ord),
     outcome: 'good',
-    told: false,
+    by: data.source === 'modem' ? 'device' : 'measured',
     simulated: data.simulated,
     facts: { what: 'hold', radio: data.radio, source: data.source, time: Math.max(0, data.to - data.from), taken, fresh, refresh, of },
     kindOf: `hold ${data.radio}`,

@@ -1,6 +1,7 @@
 import { isElementId } from '../../name/index.ts';
 import { fields, known, oneOf, orNull, text } from '../../problem/index.ts';
 import { kind } from '../kind.ts';
+import { attended } from '../state/attended.ts';
 import type { HardwareKind } from '../state/state.ts';
 
 export const placed = kind(
@@ -8,14 +9,17 @@ export const placed = kind(
   1,
   fields({ place: oneOf(['bench', 'site']), where: text(120) }),
   (state, { place, where }, { entry, pos }) =>
-    place === 'bench' && (state.placed?.place ?? 'bench') === 'bench'
-      ? { ...state, placed: { place, where, pos: state.placed?.pos ?? pos, who: entry.who } }
-      : { ...state, placed: { place, where, pos, who: entry.who }, everAtSite: state.everAtSite || place === 'site', changed: pos },
+    attended(
+      place === 'bench' && (state.placed?.place ?? 'bench') === 'bench'
+        ? { ...state, placed: { place, where, pos: state.placed?.pos ?? pos, who: entry.who } }
+        : { ...state, placed: { place, where, pos, who: entry.who }, everAtSite: state.everAtSite || place === 'site', changed: pos },
+      pos,
+    ),
 );
 
 const changed = <const N extends HardwareKind>(name: N) =>
   kind(name, 1, fields({ element: orNull(known(isElementId, 'an element')), words: text(500) }), (state, { element }, { entry, pos }) => ({
-    ...state,
+    ...attended(state, pos),
     hardware: { ...state.hardware, [`${name}|${element ?? ''}`]: { kind: name, element, pos, who: entry.who } },
     changed: pos,
   }));

@@ -3,6 +3,7 @@ import { fields, flag, json, known, listOf, optional, orNull, type Parsed, type 
 import { isInstant } from '../../quantity/index.ts';
 import { definitionOf, parseValue } from '../../sheet/index.ts';
 import { kind } from '../kind.ts';
+import { attended } from '../state/attended.ts';
 import { withStaging } from '../state/device.ts';
 import { withLeaf } from '../state/settings.ts';
 
@@ -47,5 +48,8 @@ export const settingStaged = kind(
     of: listOf(judged(fields({ key, set: orNull(known(isUlid, 'a ULID')), value: json })), 300),
   }),
   (state, { stage, asOf, of }, { entry, pos, skew }) =>
-    of.reduce((now, item) => withStaging(now, item.key, { stage, value: item.value, asOf: asOf + skew, pos, who: entry.who }), state),
+    of.reduce((was, item) => {
+      const now = withStaging(was, item.key, { stage, value: item.value, asOf: asOf + skew, pos, who: entry.who });
+      return now.changed === was.changed || definitionOf(item.key)?.enteredOn === 'desk' ? now : attended(now, pos);
+    }, state),
 );

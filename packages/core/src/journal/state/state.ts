@@ -2,11 +2,11 @@
 import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, Stream, Ulid } from '../../name/index.ts';
 import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
-import type { Evidence } from '../evidence.ts';
+import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 5;
+export const foldVersion = 6;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -67,6 +67,25 @@ export type KeptFile = {
   readonly who: Who;
 };
 
+export type Made = {
+  readonly path: ElementId | null;
+  readonly zone: string | null;
+  readonly is: Turn | null;
+  readonly event: string;
+  readonly words: string;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
+/** A frame that is evidence: until something else changes, its like is not. */
+export type Picked = {
+  readonly grade: number;
+  readonly strength: Strength;
+  readonly zone: string | null;
+  readonly pos: Pos;
+  readonly frame: number;
+};
+
 /** One version of house rules or of a profile, by its contents. */
 export type Pin = { readonly id: string; readonly version: number; readonly hash: Sha256 };
 export const pinName = ({ id, version }: { id: string; version: number }): string => `${id} ${version}`;
@@ -86,10 +105,16 @@ export type State = {
   /** By `lamp|path`; a whole path by `|path`. */
   readonly none: { readonly [what: string]: Accepted };
   readonly acceptedFindings: { readonly [finding: string]: AcceptedFinding };
-  /** Frames picked as evidence, by path, receiver, event and mark. */
-  readonly picked: { readonly [what: string]: { readonly grade: number; readonly pos: Pos; readonly frame: number } };
+  /** Frames picked as evidence, by path, receiver, event, zone, turn and mark. */
+  readonly picked: { readonly [what: string]: Picked };
   /** The last entry that moved a value on a device, put one in force, placed the station or changed its hardware. */
   readonly changed: Pos | null;
+  /** The last entry by which somebody was at the station, or in it from afar. */
+  readonly attended: Pos | null;
+  /** The drill that runs. */
+  readonly drill: { readonly drill: DrillKind; readonly path: ElementId; readonly pos: Pos; readonly who: Who } | null;
+  /** Events that somebody made and that another desk may confirm, oldest first. */
+  readonly made: readonly Made[];
   readonly people: { readonly [person: string]: string };
   /** Steps of a menu, things packed, tasks of a visit: by name, as last said. */
   readonly steps: { readonly [what: string]: Said };
@@ -123,6 +148,9 @@ export const emptyState = (stream: Stream): State => ({
   acceptedFindings: {},
   picked: {},
   changed: null,
+  attended: null,
+  drill: null,
+  made: [],
   people: {},
   steps: {},
   walks: {},

@@ -41,12 +41,17 @@ export const call = (j: Judging): Judged => {
       };
   }
   const [absent] = missing;
-  const lone = missing.map(({ path }) => path);
+  // A call that only claims its path counts as arrived; its path is named with those that have none.
+  const claimed = made.filter(({ part }) => part.because.some(({ code }) => code === 'claimed' || code === 'no-longer-fits'));
+  const lone = [...missing.map(({ path }) => path), ...claimed.map(({ use }) => use.path)];
   if (made.length > 0) {
     const because = [...all.flatMap((part) => part.because), ...(lone.length > 0 ? [reason('paths-without-call', { paths: lone })] : [])];
     const marginal = firstOf('marginal', all);
     if (marginal === undefined && absent === undefined) return judged('proven', because, sum);
-    return judged('marginal', because, { ...sum, next: marginal?.next ?? nextGraded(j, 'Call', absent ?? null) });
+    return judged('marginal', because, {
+      ...sum,
+      next: marginal?.next ?? (marginal === undefined || absent !== undefined ? nextGraded(j, 'Call', absent ?? null) : null),
+    });
   }
   if (unknown.is !== 'dark') {
     const why = paths.length === 0 ? reason('no-path', {}) : reason('paths-without-call', { paths: lone });

@@ -4,7 +4,7 @@ import type { PathUse } from '../../sheet/index.ts';
 import type { Judging } from '../context.ts';
 import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged, type Verdict } from '../result.ts';
-import { allStale, failedSince, lowered, onBench, readOf, standingOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
+import { allStale, failedSince, lowered, onBench, readOf, saidBy, standingOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
 
 export type Answer = { is: Verdict; because: readonly Reason[]; on: readonly Weighed[]; next?: Reason | null };
 
@@ -42,10 +42,14 @@ export const settle = (
   if (read.size === 0) {
     if (word === undefined) return judged('dark', [reason('nothing', { lamp })], { next });
     const { evidence } = word;
-    return judged('marginal', [reason('declared', { words: wordsOf(evidence), at: evidence.ord, who: null }, [evidence.entry])], {
-      next,
-      stands: [evidence.entry],
-    });
+    return judged(
+      'marginal',
+      [reason('declared', { words: wordsOf(evidence), at: evidence.ord, who: saidBy(evidence) }, [evidence.entry])],
+      {
+        next,
+        stands: [evidence.entry],
+      },
+    );
   }
   const answer = ask(read);
   const low = answer.on.map((one) => lowered(j, lamp, use?.path ?? null, answer.is, one)).find(({ is }) => is !== answer.is);

@@ -1,13 +1,14 @@
 // Signal: a hold that meets the house rules proves it. A single reading is marginal at most, and fails it where it is too weak.
 import type { House, Pass } from '../../house/index.ts';
 import { evidencePos, isAfter } from '../../journal/index.ts';
-import { type PathUse, readingOf } from '../../sheet/index.ts';
+import { readingOf } from '../../evidence/index.ts';
+import type { PathUse } from '../../sheet/index.ts';
 import { isLevelName, levelNames, type LevelName, type SignalName } from '../../sums/index.ts';
 import { calledOver, type Judging } from '../context.ts';
 import { holdOf, judgeHold } from '../hold.ts';
 import { reason } from '../reason.ts';
 import type { Judged } from '../result.ts';
-import { readOf, type Weighed } from '../weigh.ts';
+import { readOf, saidBy, type Weighed } from '../weigh.ts';
 import { type Answer, settle } from './readings.ts';
 
 /** A single level, without its radio, is held against the easiest figures that any radio of the house has for it. */
@@ -37,7 +38,8 @@ const ofReading = (j: Judging, name: LevelName, one: Weighed): Answer => {
       next: reason('next-mend', { lamp: 'Signal' }),
     };
   const weak = pass !== null && value < pass.proven ? [reason('too-weak', { label, value, in: inOf(name), least: pass.proven })] : [];
-  const figure = reason('figure', { label, value, in: inOf(name), at: one.evidence.ord }, entries);
+  const { by, ord: at } = one.evidence;
+  const figure = reason('figure', { label, value, in: inOf(name), at, by, who: saidBy(one.evidence) }, entries);
   return { is: 'marginal', because: [figure, ...weak, reason('one-reading', {})], on: [one] };
 };
 

@@ -1,27 +1,67 @@
-// Watch: scheduled check-ins that arrived while nobody was there, supervision armed, account off test.
+// Watch: scheduled check-ins that arrived by themselves while nobody was there, supervision armed, account off test. Nobody types a count.
 import { settingKey } from '../../name/index.ts';
-import { readingOf } from '../../sheet/index.ts';
-import type { Judging } from '../context.ts';
+import { comparePos, evidencePos } from '../../journal/index.ts';
+import { deskIsOurs, evidenceFor, type Judging } from '../context.ts';
 import { reason } from '../reason.ts';
-import type { Judged } from '../result.ts';
-import { readOf } from '../weigh.ts';
-import { settle } from './readings.ts';
+import { type Judged, judged } from '../result.ts';
+import { checkInsOf } from '../scheduled.ts';
+import { failedSince, factOf, saidBy, weighed, wordsOf } from '../weigh.ts';
 
-export const watch = (j: Judging): Judged =>
-  settle(j, 'Watch', null, reason('next-check-in', {}), (read) => {
-    const one = read.get('watch.checkIns');
-    const count = one === undefined ? 0 : Number(readOf(one.evidence).value);
-    const on = one === undefined ? [] : [one];
-    if (one === undefined || count < 1)
-      return { is: 'dark', because: [reason('few-check-ins', { seen: count, asked: j.house.checkIns })], on };
-    const seen = reason('figure', { label: readingOf('watch.checkIns')?.label ?? '', value: count, in: 'count', at: one.evidence.ord }, [
-      one.evidence.entry,
-    ]);
-    if (count < j.house.checkIns)
-      return { is: 'marginal', because: [seen, reason('few-check-ins', { seen: count, asked: j.house.checkIns })], on };
-    if (j.runs(settingKey('desk', null, 'supervision')) !== true)
-      return { is: 'marginal', because: [seen, reason('supervision-off', {})], on, next: reason('next-arm', {}) };
-    if (j.runs(settingKey('desk', null, 'onTest')) !== false)
-      return { is: 'marginal', because: [seen, reason('on-test', {})], on, next: reason('next-off-test', {}) };
-    return { is: 'proven', because: [seen], on };
-  });
+/** At somebody else's desk nobody here hears the check-ins: asked twice, by word. */
+const elsewhere = (j: Judging): Judged => {
+  const said = evidenceFor(j, 'Watch', null)
+    .filter(({ what, outcome }) => what === 'declaration' && outcome === 'good')
+    .sort((a, b) => b.ord - a.ord);
+  if (said.length === 0) return judged('dark', [reason('nothing', { lamp: 'Watch' })], { next: reason('next-ask-watch', {}) });
+  return judged(
+    'marginal',
+    said.map((one) => reason('declared', { words: wordsOf(one), at: one.ord, who: saidBy(one) }, [one.entry])),
+    { stands: said.map(({ entry }) => entry), next: null },
+  );
+};
+
+export const watch = (j: Judging): Judged => {
+  const failed = failedSince('Watch', weighed(j, 'Watch', null), null);
+  if (!deskIsOurs(j)) return failed ?? elsewhere(j);
+  const { attended } = j.state;
+  const kept = evidenceFor(j, 'Watch', null)
+    .filter((one) => one.what === 'check-in' && (attended === null || comparePos(evidencePos(one), attended) > 0))
+    .sort((a, b) => Number(a.simulated) - Number(b.simulated) || b.ord - a.ord)[0];
+  const heard = checkInsOf(j);
+  const asked = j.house.checkIns;
+  const count = Math.max(
+    heard.instants.length,
+    kept === undefined || (kept.simulated && !heard.simulated) ? 0 : Number(factOf(kept.facts, 'count')),
+  );
+  const stands = kept === undefined ? [] : [kept.entry];
+  const sum = { stands, simulated: kept?.simulated ?? (count > 0 && heard.simulated), grade: count > 0 ? (9 as const) : null };
+  if (failed !== null && count < asked) return failed;
+  const seen = reason('check-ins', { seen: count, asked, simulated: sum.simulated, since: attended?.ord ?? null }, stands);
+  // Check-ins of before somebody was there again, or of before a change on which Watch stands: they have to come anew.
+  const [before] = weighed(j, 'Watch', null).filter(({ evidence }) => evidence.what === 'check-in');
+  if (before !== undefined && (before.fresh.is === 'stale' || count < 1)) {
+    const why = before.fresh.is === 'stale' ? before.fresh.because : [reason('attended-since', { at: attended?.ord ?? j.now })];
+    return judged('stale', why, {
+      stands: [before.evidence.entry],
+      simulated: before.evidence.simulated,
+      next: reason('next-check-in', {}),
+    });
+  }
+  if (count < 1)
+    return judged('dark', [heard.every === null ? reason('no-interval', {}) : reason('few-check-ins', { seen: count, asked })], {
+      next: heard.every === null ? reason('next-interval', {}) : reason('next-check-in', {}),
+    });
+  if (count < asked) return judged('marginal', [seen], { ...sum, next: reason('next-check-in', {}) });
+  if (!heard.sure && kept === undefined)
+    return judged('marginal', [seen, reason('check-ins-claimed', {})], { ...sum, next: reason('next-attribute', {}) });
+  if (heard.silentSince !== null)
+    return judged('stale', [reason('silent', { at: heard.silentSince, grace: heard.grace ?? 0 })], {
+      ...sum,
+      next: reason('next-check-in', {}),
+    });
+  if (j.runs(settingKey('desk', null, 'supervision')) !== true)
+    return judged('marginal', [seen, reason('supervision-off', {})], { ...sum, next: reason('next-arm', {}) });
+  if (j.runs(settingKey('desk', null, 'onTest')) !== false)
+    return judged('marginal', [seen, reason('on-test', {})], { ...sum, next: reason('next-off-test', {}) });
+  return judged('proven', [seen], { ...sum, due: heard.due });
+};

@@ -16,6 +16,15 @@ export const desk = [
   p('grace', 'Lapse raised after', duration(minute, 62 * dayLong), 'desk', 'desk', watch, 'Silence for this long sends somebody out.', {
     always: true,
   }),
+  p(
+    'late',
+    'One call may be late by',
+    duration(minute, dayLong),
+    'desk',
+    'desk',
+    watch,
+    'Beyond it a check-in is not counted as the one that was due.',
+  ),
   p('supervision', 'Supervision', yes('armed', 'off'), 'desk', 'desk', watch, 'Without it nobody notices a dead station.', {
     always: true,
   }),

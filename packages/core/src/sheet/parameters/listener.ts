@@ -1,5 +1,5 @@
 // These stand in the desk's own stream, not in a station's.
-import { dayLong, duration, hour, none, second } from '../forms.ts';
+import { address, dayLong, duration, hour, none, second, yes } from '../forms.ts';
 import { settingsOf } from '../parameter.ts';
 
 const p = settingsOf('listener');
@@ -21,5 +21,23 @@ export const listener = [
     null,
     none,
     'A connection whose unit is gone is closed after this long.',
+  ),
+  p(
+    'outside',
+    'Its address as the world sees it',
+    address,
+    'IT',
+    null,
+    none,
+    'A call from it comes from the desk’s own side and proves no path.',
+  ),
+  p(
+    'hidden',
+    'Sources are',
+    yes('hidden by a proxy or NAT', 'seen as they are'),
+    'IT',
+    null,
+    none,
+    'Hidden, no address says anything about a path.',
   ),
 ] as const;

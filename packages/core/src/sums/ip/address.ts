@@ -83,6 +83,16 @@ export const inNetwork = (address: string, network: string): boolean => {
   }
 };
 
+/** Whether two addresses lie in one network, the first in the network that the second is written with (address/prefix); an IPv6 network counts as its /64. */
+export const sameNetwork = (address: string, network: string): boolean =>
+  inNetwork(address, network.includes(':') ? network.replace(/\/.*$/, '/64') : network);
+
+/** Whether a network is too wide to tell a path from the world: wider than /8, for IPv6 wider than /16; also what is none. */
+export const isTooWide = (network: string): boolean => {
+  const prefix = /\/(\d{1,3})$/.exec(network)?.[1];
+  return prefix === undefined || Number(prefix) < (network.includes(':') ? 16 : 8);
+};
+
 export type Host = { kind: 'address'; address: Address } | { kind: 'name'; name: string };
 
 /** A desk's address or host name (RFC 1123 §2.1: letters, digits, hyphens; the last label not all digits). */

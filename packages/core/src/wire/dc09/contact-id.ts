@@ -34,7 +34,15 @@ const events: { readonly [code: string]: string } = {
 };
 const tests: readonly string[] = ['601', '602'];
 
-export type ContactId = { event: string; test: boolean; qualifier: string; code: string; group: string; zone: string };
+export type ContactId = {
+  event: string;
+  test: boolean;
+  qualifier: string;
+  code: string;
+  group: string;
+  zone: string;
+  is: 'alarm' | 'restoral';
+};
 export type ContactIdRead = { ok: true; value: ContactId } | { ok: false; why: 'contact id' | 'contact id check' };
 
 const inWords = (qualifier: string, code: string): string => {
@@ -51,5 +59,16 @@ export const readContactId = (text: string): ContactIdRead => {
   const found = /^([136])([0-9B-F]{3})([0-9B-F]{2})([0-9B-F]{3})$/.exec(whole === null ? bare : (whole[1] ?? '').slice(6));
   if (found === null) return { ok: false, why: 'contact id' };
   const [, qualifier = '', code = '', group = '', zone = ''] = found;
-  return { ok: true, value: { event: inWords(qualifier, code), test: tests.includes(code), qualifier, code, group, zone } };
+  return {
+    ok: true,
+    value: {
+      event: inWords(qualifier, code),
+      test: tests.includes(code),
+      qualifier,
+      code,
+      group,
+      zone,
+      is: qualifier === '3' ? 'restoral' : 'alarm',
+    },
+  };
 };

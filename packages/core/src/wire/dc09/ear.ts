@@ -19,10 +19,10 @@ export const clockWindow = { behind: 40_000, ahead: 20_000 } as const;
 /** A unit that hears no answer sends the same sequence number again within minutes. Ours. */
 const repeatsFor = 15 * 60_000;
 
-type Payload = { event: string; test: boolean; fields: { readonly [key: string]: string } };
+type Payload = { event: string; test: boolean; is: Call['is']; fields: { readonly [key: string]: string } };
 
 const payloadOf = ({ id, data }: Frame): Payload | Dc09Why => {
-  if (id === 'NULL') return { event: 'null', test: true, fields: {} };
+  if (id === 'NULL') return { event: 'null', test: true, is: null, fields: {} };
   const bar = data.indexOf('|');
   if (bar === -1) return 'data form';
   const inner = data.slice(bar + 1);
@@ -37,8 +37,14 @@ const payloadOf = ({ id, data }: Frame): Payload | Dc09Why => {
   }
   const read = readContactId(inner);
   if (!read.ok) return read.why;
-  const { event, test, qualifier, code, group, zone } = read.value;
-  return { event, test, fields: { code: `${qualifier}${code}`, area: group, zone } };
+  const { event, test, is, qualifier, code, group, zone } = read.value;
+  return { event, test, is, fields: { code: `${qualifier}${code}`, area: group, zone } };
+};
+
+/** DC-09 repeats the account in front of the data: `#7101|…`; another one there is another unit's. */
+const otherAccount = (data: string, account: string): string | null => {
+  const inner = /^#([0-9A-Fa-f]{1,16})\|/.exec(data)?.[1];
+  return inner === undefined || inner.toUpperCase() === account.toUpperCase() ? null : inner;
 };
 
 const callOf = (frame: Frame, account: string): Call | Dc09Why => {
@@ -52,6 +58,9 @@ const callOf = (frame: Frame, account: string): Call | Dc09Why => {
     at,
     event: payload.event.slice(0, 32),
     grade: payload.test ? 6 : 7,
+    zone: payload.test ? null : (payload.fields['zone'] ?? null),
+    is: payload.test ? null : payload.is,
+    other: otherAccount(data, account),
     fields: { event: payload.event, ...payload.fields, token: id, sequence, ...(receiver === null ? {} : { receiver }), prefix },
     repeats:
       !numbered && timestamp === ''

@@ -21,7 +21,17 @@ const events: { readonly [code: string]: string } = {
 };
 const tests: readonly string[] = ['RP', 'RX'];
 
-export type Sia = { event: string; test: boolean; code: string; zone: string; modifiers: { readonly [name: string]: string } };
+/** Codes that say that something is over. */
+const restorals: readonly string[] = Object.entries(events).flatMap(([code, words]) => (/ restored$/.test(words) ? [code] : []));
+
+export type Sia = {
+  event: string;
+  test: boolean;
+  is: 'alarm' | 'restoral';
+  code: string;
+  zone: string;
+  modifiers: { readonly [name: string]: string };
+};
 
 /** Reads one event block, as in `Nri1/CL501` or `NBA001`; null where there is none in it. */
 export const readSia = (text: string): Sia | null => {
@@ -35,5 +45,12 @@ export const readSia = (text: string): Sia | null => {
   const event = parts.map((part) => /^([A-Z]{2})(\d{0,6})/.exec(part)).find((found) => found !== null);
   if (event == null) return null;
   const [, code = '', zone = ''] = event;
-  return { event: events[code] ?? `code ${code}`, test: tests.includes(code), code, zone, modifiers: Object.fromEntries(modifiers) };
+  return {
+    event: events[code] ?? `code ${code}`,
+    test: tests.includes(code),
+    is: restorals.includes(code) ? 'restoral' : 'alarm',
+    code,
+    zone,
+    modifiers: Object.fromEntries(modifiers),
+  };
 };

@@ -1,9 +1,18 @@
 // The line protocol as the desk hears it: answers count the connection's records from 1.
 import type { Grade } from '../../name/index.ts';
-import { bytesOf, type Ear, type Fate, type Piece, type Read } from '../call.ts';
+import { bytesOf, type Call, type Ear, type Fate, type Piece, type Read } from '../call.ts';
 import { answer, cut, type Cutter, type LineFault, newCutter, readRecord } from './records.ts';
 
 const repeatsFor = 24 * 3_600_000;
+
+/** Zone and turn of a line record: `zone=7;turn=restoral`. A turn that is no word of the protocol is none. */
+const turnOf = (fields: { readonly [key: string]: string }): Pick<Call, 'zone' | 'is'> => {
+  const turn = fields['turn']?.trim().toLowerCase();
+  return {
+    zone: fields['zone'] ?? null,
+    is: turn === 'restoral' ? 'restoral' : turn === 'alarm' || fields['zone'] !== undefined ? 'alarm' : null,
+  };
+};
 
 /** The event of a line record: 'test', 'null' and none at all are grade 6 (a session with the desk), any other is grade 7. */
 export const eventOf = (fields: { readonly [key: string]: string }): { event: string; grade: Grade } => {
@@ -17,7 +26,10 @@ const readCall = (bytes: Uint8Array): { read: Read; fault: LineFault | null } =>
   if (!read.ok) return { read: { ok: false, why: read.why, account: read.account }, fault: read.fault };
   const { account, instant, at, fields } = read.record;
   const repeats = instant === '' ? null : { of: bytes, within: repeatsFor };
-  return { read: { ok: true, call: { account, instant, at, ...eventOf(fields), fields, repeats, window: null } }, fault: null };
+  const inData = fields['account'];
+  const other = inData !== undefined && inData !== account ? inData.slice(0, 16) : null;
+  const call = { account, instant, at, ...eventOf(fields), ...turnOf(fields), other, fields, repeats, window: null };
+  return { read: { ok: true, call }, fault: null };
 };
 
 const faultOf: { readonly [F in Exclude<Fate, 'not understood' | 'kept' | 'clock'>]: LineFault } = { unknown: 'account', busy: 'busy' };

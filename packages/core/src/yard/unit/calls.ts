@@ -1,6 +1,6 @@
-// How a virtual unit reports: by DC-09, numbered, with its own clock; and what it makes of the desk's answer.
-import { type Instant, instant } from '../../quantity/index.ts';
-import { parseTimestamp, writeFrame } from '../../wire/index.ts';
+// How a virtual unit reports: by the protocol that is set on it, DC-09 numbered and with its own clock or line records; and what it makes of the desk's answer.
+import { type Instant, instant, isoText } from '../../quantity/index.ts';
+import { bytesOf, parseTimestamp, writeFrame } from '../../wire/index.ts';
 
 export const yardEvents = [
   { what: 'tamper', label: 'The case is opened', id: 'ADM-CID', data: '1137 01 001' },
@@ -44,10 +44,33 @@ export const callFrame = ({ account, sequence, clock }: Caller, event: UnitEvent
   });
 };
 
+/** Protocols that a virtual unit speaks. */
+export type UnitProtocol = 'dc09' | 'line';
+export const protocolOf = (set: string | undefined): UnitProtocol => (set === 'line' ? 'line' : 'dc09');
+
+const lineFields = (event: UnitEvent): string => {
+  if (typeof event !== 'string') return `event=alarm;zone=${event.zone};turn=${event.rest ? 'restoral' : 'alarm'}`;
+  if (event === 'test' || event === 'periodic') return 'event=test';
+  if (event === 'null') return 'event=null';
+  const over = event.endsWith('-rest');
+  return `event=${over ? event.slice(0, -5) : event};turn=${over ? 'restoral' : 'alarm'}`;
+};
+
+/** The line record of an event, with the unit's own instant. */
+const callRecord = ({ account, clock }: Caller, event: UnitEvent, now: Instant): Uint8Array =>
+  bytesOf(`${account};${isoText(instant(now + clock))};${lineFields(event)}\n`);
+
+/** What goes over the wire for an event. */
+export const callBytes = (protocol: UnitProtocol, caller: Caller, event: UnitEvent, now: Instant): Uint8Array =>
+  protocol === 'line' ? callRecord(caller, event, now) : callFrame(caller, event, now);
+
 export type DeskSaid = 'ACK' | 'NAK' | 'DUH' | 'nothing';
 
 /** What the unit makes of the desk's answer: after ACK the next number (9999 is followed by 1; NULL carries 0000 and counts nothing); after NAK the desk's time. */
 export const hearDesk = (unit: Caller, answer: string, now: Instant): { unit: Caller; said: DeskSaid } => {
+  const line = /^(OK|NO) \d+/.exec(answer)?.[1];
+  if (line !== undefined)
+    return line === 'OK' ? { unit: { ...unit, sequence: (unit.sequence % 9999) + 1 }, said: 'ACK' } : { unit, said: 'DUH' };
   const [, id = '', number = ''] = /"(ACK|NAK|DUH)"(\d{4})?/.exec(answer) ?? [];
   if (id === 'NAK') {
     const time = parseTimestamp(/_([\d:,-]{19})/.exec(answer)?.[1] ?? '');

@@ -9,11 +9,12 @@ import {
   busValue,
   callDone,
   callFailed,
-  callFrame,
+  callBytes,
   clockOff,
   hearDesk,
   hearLine,
   kindFacts,
+  protocolOf,
   unitDue,
   unitOff,
   unitOn,
@@ -58,12 +59,14 @@ export const waysOf = (outfit: Outfit): readonly WorldPath[] => {
 };
 
 const bytesText = (bytes: Uint8Array): string => Array.from(bytes, (byte) => String.fromCharCode(byte)).join('');
-const labelOf = (event: Parameters<typeof callFrame>[1]): string =>
+const labelOf = (event: Parameters<typeof callBytes>[2]): string =>
   typeof event === 'string' ? event : `zone ${event.zone} ${event.rest ? 'rest' : 'alarm'}`;
 
 /** What the world's own desk answers where no real one is called. */
 const ownDesk = (world: World, outfit: Outfit, at: Instant): string => {
   const { unit, desk } = outfit;
+  if (protocolOf(unit.running['unit.protocol']) === 'line')
+    return desk.account === '' || desk.account === unit.caller.account ? 'OK 1\n' : 'NO 1 account\n';
   const wait = clockOff(unit, at) - world.office.clock;
   if (wait < -clockWindow.behind || wait > clockWindow.ahead)
     return bytesText(writeFrame({ id: 'NAK', sequence: '0000', account: null, at: instant(at + world.office.clock) }));
@@ -151,9 +154,24 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
       })),
     );
     if (!world.live) return answered(sent, outfit.id, ownDesk(world, outfit, at), at);
-    const frame = bytesText(callFrame({ ...unit.caller, clock: clockOff(unit, at) }, pending.event, at));
+    const protocol = protocolOf(unit.running['unit.protocol']);
+    const frame = bytesText(callBytes(protocol, { ...unit.caller, clock: clockOff(unit, at) }, pending.event, at));
     const address = outfit.paths.find(({ id }) => id === call.path)?.address ?? '';
-    return { world: sent, out: [{ out: 'call', station: outfit.id, path: call.path, address, frame, n: call.n }] };
+    return {
+      world: sent,
+      out: [
+        {
+          out: 'call',
+          station: outfit.id,
+          path: call.path,
+          address,
+          protocol,
+          port: unit.running['unit.deskPort'] ?? '',
+          frame,
+          n: call.n,
+        },
+      ],
+    };
   }
   if (unit.test !== null && unit.test <= at) {
     const every = Number(unit.running['unit.testEvery'] ?? 0);

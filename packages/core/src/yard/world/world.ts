@@ -4,7 +4,7 @@ import { type AerialState, type Air, calmAir, heardAt, type Spot } from '../air/
 import { type Carriers, carriers, type Subscription } from '../carrier/index.ts';
 import { type Around, type VirtualModem } from '../modem/index.ts';
 import { type Arrived, type Office, type Portal, type Site, type Supply, supplyHolds, usualOffice, usualPortal } from '../site/index.ts';
-import type { VirtualUnit } from '../unit/index.ts';
+import type { UnitProtocol, VirtualUnit } from '../unit/index.ts';
 
 export const pathWays = ['cellular', 'ethernet', 'wifi', 'text'] as const;
 export type PathWay = (typeof pathWays)[number];
@@ -100,6 +100,9 @@ export type Out =
       readonly station: string;
       readonly path: string;
       readonly address: string;
+      /** What the unit speaks and which port of the desk it calls, as it is set; the port is empty where nothing is. */
+      readonly protocol: UnitProtocol;
+      readonly port: string;
       readonly frame: string;
       readonly n: number;
     }

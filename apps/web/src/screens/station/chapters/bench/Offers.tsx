@@ -1,7 +1,8 @@
 // Every value that was found, held against the sheet, each to be taken or left; and what was not understood.
 import { useState } from 'react';
 import { showFigure } from '@green-lamp/core/quantity';
-import { definitionOf, readingOf, showValue } from '@green-lamp/core/sheet';
+import { readingOf } from '@green-lamp/core/evidence';
+import { definitionOf, showValue } from '@green-lamp/core/sheet';
 import { imeiInBlocks, inBlocks } from '@green-lamp/core/sums';
 import { type Offer, offersOf } from '@green-lamp/core/walk';
 import { foundLabels, readAnswer } from '@green-lamp/core/wire';

@@ -1,48 +1,25 @@
-// What Call asks for and what stands for it: a row for each path in use.
+// What Call asks for and what stands for it: a row for each path in use. The core judges each cell.
 import { isObject, plainText } from '@green-lamp/core/name';
-import { type Evidence, strengthOf, isEvidenceHow } from '@green-lamp/core/journal';
-import { howInWords, sayReason, type LampResult } from '@green-lamp/core/lamp';
+import { type CallCell, callCells, howInWords, howOf, judging, type LampResult, sayReason, strengthOf } from '@green-lamp/core/lamp';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import type { Station } from '../../../../store/use-station.ts';
 
-const newest = (station: Station, path: string | null, least: number): Evidence | null =>
-  Object.entries(station.state.evidence)
-    .filter(
-      ([slot, { what, grade }]) =>
-        slot.startsWith(`Call|${path ?? ''}|`) && what === 'call' && (grade ?? 0) >= least && (least === 7 || (grade ?? 0) < 7),
-    )
-    .map(([, evidence]) => evidence)
-    .sort((a, b) => b.ord - a.ord)[0] ?? null;
-
-const Cell = ({
-  station,
-  evidence,
-  asked,
-  route,
-}: {
-  station: Station;
-  evidence: Evidence | null;
-  asked: boolean;
-  route: LampResult | undefined;
-}) => {
-  if (evidence === null)
+const Cell = ({ station, cell, asked }: { station: Station; cell: CallCell | null; asked: boolean }) => {
+  if (cell === null)
     return (
       <span className="inline-flex items-center gap-2">
         <LampMark is="dark" size={17} /> {asked ? 'not made' : 'not seen'}
       </span>
     );
-  const stale =
-    route?.is === 'stale' ||
-    (route !== undefined && !route.stands.includes(evidence.entry) && route.is !== 'proven' && route.is !== 'marginal');
-  const how = isObject(evidence.facts) && isEvidenceHow(evidence.facts['how']) ? evidence.facts['how'] : 'unknown';
+  const { evidence, is } = cell;
   const event = isObject(evidence.facts) ? plainText(evidence.facts['event']) : '';
   return (
     <span className="inline-flex items-center gap-2">
-      <LampMark is={stale ? 'stale' : strengthOf[how] === 'claimed' ? 'marginal' : 'proven'} size={17} simulated={evidence.simulated} />
+      <LampMark is={is} size={17} simulated={evidence.simulated} />
       <span>
         {station.speaker.when(evidence.ord)}, {event}
         <span className="block text-small text-ink-2">
-          {howInWords(how)}
+          {howInWords(howOf(evidence), strengthOf(evidence))}
           {evidence.place === 'bench' && ', bench'}
           {evidence.simulated && ', simulated'}
         </span>
@@ -51,9 +28,23 @@ const Cell = ({
   );
 };
 
+const Verdict = ({ station, call }: { station: Station; call: LampResult }) => (
+  <div className="mt-2 flex items-start gap-3">
+    <LampMark is={call.is} size={24} simulated={call.simulated} />
+    <p>
+      <strong>
+        Call {call.is}
+        {call.rehearsal && ', bench'}.
+      </strong>{' '}
+      {call.because.map((reason) => sayReason(reason, station.speaker)).join(' ')}
+    </p>
+  </div>
+);
+
 export const Asked = ({ station }: { station: Station }) => {
   const call = station.line.after.find(({ lamp }) => lamp === 'Call');
   const { speaker } = station;
+  const j = judging(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now });
   return (
     <section aria-label="What has been proved">
       <h2 className="mb-1 font-bold">What has been proved</h2>
@@ -66,32 +57,25 @@ export const Asked = ({ station }: { station: Station }) => {
           </tr>
         </thead>
         <tbody>
-          {station.line.strands.map(({ use, lamps }, i) => {
-            const route = lamps.find(({ lamp }) => lamp === 'Route');
+          {station.line.strands.map(({ use }, i) => {
+            const { event, test } = callCells(j, use);
             return (
               <tr key={use.path} className="h-12 border-b border-rule">
                 <th scope="row" className="pr-3 font-semibold">
                   {i + 1} · {speaker.element(use.path)}
                 </th>
                 <td>
-                  <Cell station={station} evidence={newest(station, use.path, 7)} asked route={route} />
+                  <Cell station={station} cell={event} asked />
                 </td>
                 <td>
-                  <Cell station={station} evidence={newest(station, use.path, 0)} asked={false} route={route} />
+                  <Cell station={station} cell={test} asked={false} />
                 </td>
               </tr>
             );
           })}
         </tbody>
       </table>
-      {call !== undefined && (
-        <div className="mt-2 flex items-start gap-3">
-          <LampMark is={call.is} size={24} simulated={call.simulated} />
-          <p>
-            <strong>Call {call.is}.</strong> {call.because.map((reason) => sayReason(reason, speaker)).join(' ')}
-          </p>
-        </div>
-      )}
+      {call !== undefined && <Verdict station={station} call={call} />}
     </section>
   );
 };

@@ -3,11 +3,13 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { elementsOf, wanted } from '@green-lamp/core/journal';
 import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
+import { isTurn } from '@green-lamp/core/evidence';
 import { instant } from '@green-lamp/core/quantity';
 import { isListenerKind, type ListenerKind, listenerWords } from '@green-lamp/core/wire';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { FrameRow } from '../../../../parts/FrameRow.tsx';
+import { OnlyHere } from '../../../../parts/OnlyHere.tsx';
 import { Empty, Waiting } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
 import { useLive } from '../../../../store/live.ts';
@@ -21,22 +23,29 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   const [path, setPath] = useState('');
   const [words, setWords] = useState('');
   const claim = (): void => {
-    const { receiver, event, grade, address, fromPort } = frame;
-    if (!isElementId(path) || receiver === null || event === null || !isGrade(grade)) return;
+    const { receiver, event, grade, address, fromPort, zone, turn, part, listener, port } = frame;
+    if (!isElementId(path) || event === null || !isGrade(grade)) return;
     const data = {
       frame: frame.id,
-      receiver: sure(isElementId, receiver),
+      receiver: receiver === null ? null : sure(isElementId, receiver),
       event,
       grade,
       path,
       source: { address, port: fromPort },
       received: instant(frame.at),
       simulated: frame.simulated,
+      zone,
+      is: isTurn(turn) ? turn : null,
+      part,
+      listener,
+      port,
       words: words.trim(),
     };
     void append(station.stream, [{ kind: 'call.attributed', data }]);
     setWords('');
   };
+  if (frame.strength === 'impossible')
+    return <p className="mt-3 text-note text-ink-2">No path of this station can have brought it, so nobody’s word can give it to one.</p>;
   return (
     <details className="mt-3">
       <summary className="link flex min-h-11 items-center">It came by another path</summary>
@@ -46,7 +55,9 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
           value={path}
           change={setPath}
           empty="choose"
-          of={elementsOf(station.state, 'path').map(({ id, label }) => ({ value: id, label }))}
+          of={elementsOf(station.state, 'path')
+            .filter(({ id }) => !frame.impossible.includes(id))
+            .map(({ id, label }) => ({ value: id, label }))}
         />
         <div className="grow">
           <Field label="How you know" value={words} change={setWords} />
@@ -108,9 +119,13 @@ export const ProofChapter = () => {
         </ul>
         <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
           {typeof account === 'string'
-            ? `${account};;event=float_high;path=1`
-            : 'account;;event=float_high;path=1   (the sheet has no account yet)'}
+            ? `${account};;event=float_high;zone=1\n${account};;event=float_high;zone=1;turn=restoral`
+            : 'account;;event=float_high;zone=1   (the sheet has no account yet)'}
         </pre>
+        <p className="mt-2 text-note text-ink-2">
+          A client on this computer or in the desk’s own network shows that the desk listens; it proves no carrier’s path.
+        </p>
+        <OnlyHere />
         <p className="mt-2">
           No unit at hand?{' '}
           <Link className="link" to={`/yard?station=${station.stream}`}>

@@ -1,7 +1,7 @@
 // The level over the time of a hold, with the figures that house rules ask for.
 import { lazy, Suspense } from 'react';
 import type { House, RadioKind } from '@green-lamp/core/house';
-import { readingOf } from '@green-lamp/core/sheet';
+import { readingOf } from '@green-lamp/core/evidence';
 import { levelNames, type Sample } from '@green-lamp/core/sums';
 import { useLive } from '../../../../store/live.ts';
 

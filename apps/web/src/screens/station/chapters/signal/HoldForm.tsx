@@ -1,7 +1,7 @@
 // How readings come into a hold: typed one by one, pasted, or asked of the virtual modem once a second.
 import { useEffect, useRef, useState } from 'react';
 import type { House, RadioKind } from '@green-lamp/core/house';
-import { readingOf } from '@green-lamp/core/sheet';
+import { readingOf } from '@green-lamp/core/evidence';
 import { isSignalName, type SignalName } from '@green-lamp/core/sums';
 import { Field } from '../../../../parts/Field.tsx';
 import { addSamples, mostSamples, type RunningHold, samplesIn } from '../../../../store/hold.ts';

@@ -1,0 +1,171 @@
+// Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
+import { type ElementId, type Json, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
+import { isAtLeast, isStrength, plainZone } from '@green-lamp/core/evidence';
+import { type DataOf, type Entry, type Known, readEntry, type State, wanted } from '@green-lamp/core/journal';
+import { accountsOf } from '@green-lamp/core/lamp';
+import { type Problem, problem } from '@green-lamp/core/problem';
+import { fileChanges, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
+import { readAnswer } from '@green-lamp/core/wire';
+import type { Blobs } from '../blobs/blobs.ts';
+import type { Turn } from './journal.ts';
+import type { NewFrame } from './turn.ts';
+
+/** How far another desk's clock may be from ours. Ours. */
+const sameTime = 120_000;
+/** How much earlier than its own entry a drill may be said to have begun: clocks differ. Ours. */
+const drillSlack = 60_000;
+
+type Named = DataOf<'drill.run'>['took'] & object;
+
+const impossibleFor = (row: NewFrame, path: ElementId | null): boolean =>
+  row.strength === 'impossible' || (path !== null && (JSON.parse(row.impossible ?? '[]') as string[]).includes(path));
+
+/** What an entry says of a frame, against the frame's own row. */
+const frameFaults = async (
+  turn: Turn,
+  stream: Stream,
+  said: { frame: number } & { readonly [field: string]: Json },
+  fields: { readonly [field: string]: keyof NewFrame },
+  at: string,
+): Promise<{ row: NewFrame | null; problems: Problem[] }> => {
+  const row = await turn.frameOf(said.frame);
+  if (row === null || row.station !== stream || row.status !== 'matched')
+    return { row: null, problems: [problem('frame-unknown', `${at}.frame`, { frame: said.frame })] };
+  const problems = Object.entries(fields).flatMap(([field, column]) =>
+    (said[field] ?? null) === (row[column] ?? null) ? [] : [problem('frame-differs', `${at}.${field}`, { frame: said.frame, what: field })],
+  );
+  const source = said['source'];
+  const same =
+    typeof source === 'object' &&
+    source !== null &&
+    'address' in source &&
+    'port' in source &&
+    source.address === row.address &&
+    source.port === row.fromPort;
+  return {
+    row,
+    problems: same ? problems : [...problems, problem('frame-differs', `${at}.source`, { frame: said.frame, what: 'source' })],
+  };
+};
+
+const common = { receiver: 'receiver', event: 'event', grade: 'grade', received: 'at', simulated: 'simulated' } as const;
+
+const attributedFaults = async (turn: Turn, { stream, v }: Entry, data: DataOf<'call.attributed'>): Promise<Problem[]> => {
+  // The first version did not say of which zone, turn, part and listener it was.
+  const fields = v === 1 ? common : ({ ...common, zone: 'zone', is: 'turn', part: 'part', listener: 'listener', port: 'port' } as const);
+  const { row, problems } = await frameFaults(turn, stream, { ...data }, fields, 'data');
+  return row !== null && impossibleFor(row, data.path)
+    ? [...problems, problem('frame-impossible', 'data.path', { frame: data.frame })]
+    : problems;
+};
+
+const drillFaults = async (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Promise<Problem[]> => {
+  const { drill } = state;
+  if (drill === null || drill.drill !== data.drill || drill.path !== data.path)
+    return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
+  if (data.begun < drill.pos.ord - drillSlack || data.over < data.begun || data.over > at + drillSlack)
+    return [problem('not-shown', 'data.begun', { why: 'The drill’s times do not fit: it is begun first, and put back after that.' })];
+  const named: [string, Named][] = [
+    ...(data.took === null ? [] : [['data.took', data.took] as [string, Named]]),
+    ...(data.back === null ? [] : [['data.back', data.back] as [string, Named]]),
+  ];
+  const problems: Problem[] = [];
+  for (const [where, frame] of named) {
+    const fields = { ...common, path: 'path', how: 'how', strength: 'strength', zone: 'zone', is: 'turn' } as const;
+    problems.push(...(await frameFaults(turn, stream, { ...frame }, fields, where)).problems);
+    if (frame.simulated !== data.simulated) problems.push(problem('mark', `${where}.simulated`, {}));
+  }
+  const meanwhile = (
+    await turn.framesOf(stream, data.begun, data.took === null ? data.over : Math.min(data.over, data.took.received))
+  ).filter(({ path, strength }) => path === data.path && isStrength(strength) && isAtLeast(strength, 'likely'));
+  const [first] = meanwhile;
+  return first === undefined
+    ? problems
+    : [...problems, problem('not-shown', 'data.took', { why: `The path was not cut: call number ${first.id} came by it meanwhile.` })];
+};
+
+/** Captures of this stream that an entry refers to, with the texts that they name. */
+const captures = async (turn: Turn, blobs: Blobs, { stream, re }: Entry): Promise<{ path: ElementId | null; text: string }[]> => {
+  const found: { path: ElementId | null; text: string }[] = [];
+  for (const id of re ?? []) {
+    const row = await turn.found(id);
+    const read = row === null ? null : readEntry(row.text);
+    if (read?.ok !== true || read.value.stream !== stream || read.value.kind !== 'capture.kept') continue;
+    const { data } = read.value;
+    const path = typeof data === 'object' && data !== null && 'path' in data ? data.path : null;
+    for (const hash of read.value.blobs ?? []) {
+      const text = await blobs.get(hash);
+      if (text !== null) found.push({ path: typeof path === 'string' ? (path as ElementId) : null, text }); // judged when it was kept
+    }
+  }
+  return found;
+};
+
+const readingFaults = async (turn: Turn, blobs: Blobs, entry: Entry, state: State, data: DataOf<'reading.taken'>): Promise<Problem[]> => {
+  if (data.by !== 'device') return [];
+  const says = (await captures(turn, blobs, entry)).some(
+    ({ text, path }) =>
+      (path === null || data.path === null || path === data.path) &&
+      offersOf(state, data.path ?? path, readAnswer(text)).some(
+        ({ reading }) => reading !== null && reading.lamp === data.lamp && reading.what === data.what && reading.value === data.value,
+      ),
+  );
+  return says ? [] : [problem('not-in-capture', 're', { what: data.what })];
+};
+
+const siteZone = (state: State): string => {
+  const zone = wanted(state, settingKey('site', null, 'zone'));
+  return typeof zone === 'string' && zone !== '' ? zone : 'UTC';
+};
+
+/** A line of another desk's log: with the account, the zone and a time within two minutes of our own entry that made the event. */
+const confirmedFaults = async (
+  blobs: Blobs,
+  { blobs: hashes }: Entry,
+  state: State,
+  data: DataOf<'call.confirmed'>,
+): Promise<Problem[]> => {
+  if (data.how === 'read back') return [];
+  const text = hashes?.[0] === undefined ? null : await blobs.get(hashes[0]);
+  const line = text === null || data.line === null ? undefined : readLog(text, siteZone(state)).find(({ n }) => n === data.line);
+  const why = (words: string): Problem[] => [problem('not-shown', 'data.line', { why: words })];
+  if (line === undefined) return why('The log that goes with it has no such line that can be read.');
+  if (!accountsOf(state).includes(line.account)) return why('That line is of another account.');
+  if (plainZone(line.zone ?? undefined) !== data.zone || line.at !== data.at) return why('That line has another zone or time.');
+  const made = state.made.some(
+    ({ pos, zone, path }) => Math.abs(pos.ord - line.at) <= sameTime && zone === data.zone && (path === null || path === data.path),
+  );
+  return made ? [] : why('No event was made within two minutes of that line: note that you make it, then make it.');
+};
+
+/** Files of before and after that differ in one value, as our own reader sees it. */
+const shownFaults = async (blobs: Blobs, state: State, data: DataOf<'change.shown'>): Promise<Problem[]> => {
+  const kept = (when: 'before' | 'after', hash: Sha256): boolean =>
+    Object.values(state.files).some((file) => file.when === when && file.text === hash);
+  const why = (words: string): Problem[] => [problem('not-shown', 'data', { why: words })];
+  if (!kept('before', data.before) || !kept('after', data.after))
+    return why('Those are not the files before and after that this station keeps.');
+  const [before, after] = [await blobs.get(data.before), await blobs.get(data.after)];
+  const changes = before === null || after === null ? [] : fileChanges(readDeviceFile(before), readDeviceFile(after));
+  return changes.some(({ name, was, is }) => name === data.name && was === data.was && is === data.now)
+    ? []
+    : why('The files before and after do not differ in that value as the entry says.');
+};
+
+/** All that keeps an entry out because the desk knows better. */
+export const compared = async (turn: Turn, blobs: Blobs, entry: Entry, known: Known, state: State): Promise<readonly Problem[]> => {
+  switch (known.kind) {
+    case 'call.attributed':
+      return attributedFaults(turn, entry, known.data);
+    case 'drill.run':
+      return drillFaults(turn, entry, state, known.data);
+    case 'reading.taken':
+      return readingFaults(turn, blobs, entry, state, known.data);
+    case 'call.confirmed':
+      return confirmedFaults(blobs, entry, state, known.data);
+    case 'change.shown':
+      return shownFaults(blobs, state, known.data);
+    default:
+      return [];
+  }
+};

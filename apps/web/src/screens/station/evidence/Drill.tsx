@@ -1,0 +1,151 @@
+// A drill in plain form: begun with its kind and the path that is cut; what arrives shows; closed with the calls that the desk heard.
+import { useState } from 'react';
+import { isElementId, sure } from '@green-lamp/core/name';
+import { type DrillKind, drillKinds, isEvidenceHow, isStrength, isTurn, proves } from '@green-lamp/core/evidence';
+import { isGrade } from '@green-lamp/core/name';
+import { instant, inWords } from '@green-lamp/core/quantity';
+import { Choose, Field } from '../../../parts/Field.tsx';
+import { Press } from '../../../parts/Press.tsx';
+import { frameWords } from '../../../parts/frame-words.ts';
+import { append, type Draft } from '../../../store/append.ts';
+import { sharedNow } from '../../../store/device.ts';
+import { tell } from '../../../store/live.ts';
+import { useFrames } from '../../../store/use-frames.ts';
+import { useNow, type Station } from '../../../store/use-station.ts';
+import type { FrameView } from '../../../store/wire-types.ts';
+
+const kindWords: { readonly [K in DrillKind]: string } = {
+  'link loss': 'link loss: the plug, the aerial or the card is pulled',
+  'soft failure': 'soft failure: the link stays up, nothing lies beyond it',
+  'supply loss': 'supply loss: the first path’s device is without power',
+};
+
+type Named = (Draft & { kind: 'drill.run' })['data']['took'];
+const named = (frame: FrameView): Named => {
+  const { receiver, event, grade, path, how, strength, zone, turn, address, fromPort, simulated } = frame;
+  if (event === null || !isGrade(grade) || !isEvidenceHow(how) || !isStrength(strength)) return null;
+  return {
+    frame: frame.id,
+    receiver: receiver === null ? null : sure(isElementId, receiver),
+    event,
+    grade,
+    path: path === null ? null : sure(isElementId, path),
+    how,
+    strength,
+    zone,
+    is: isTurn(turn) ? turn : null,
+    source: { address, port: fromPort },
+    received: instant(frame.at),
+    simulated,
+  };
+};
+
+const likely = ({ strength }: FrameView): boolean => isStrength(strength) && proves(strength);
+
+const Begin = ({ station }: { station: Station }) => {
+  const [kind, setKind] = useState<string>(drillKinds[0]);
+  const uses = station.line.strands.map(({ use }) => use);
+  const [path, setPath] = useState<string>(uses[0]?.path ?? '');
+  const drill = drillKinds.find((one) => one === kind);
+  const why = uses.length < 2 ? 'A drill needs a second path on the sheet.' : null;
+  return (
+    <div className="flex flex-col gap-2">
+      <Choose label="Kind of failure" value={kind} change={setKind} of={drillKinds.map((one) => ({ value: one, label: kindWords[one] }))} />
+      <Choose
+        label="Path that is cut"
+        value={path}
+        change={setPath}
+        of={uses.map((use) => ({ value: use.path, label: station.speaker.element(use.path) }))}
+      />
+      <Press
+        main
+        why={why}
+        onPress={() => {
+          if (drill === undefined || !isElementId(path)) return;
+          append(station.stream, [{ kind: 'drill.begun', data: { drill, path, words: '' } }]).catch(tell);
+        }}
+      >
+        Begin the drill, then cut the path
+      </Press>
+    </div>
+  );
+};
+
+const Running = ({ station, drill }: { station: Station; drill: NonNullable<Station['state']['drill']> }) => {
+  const now = useNow(1000);
+  const [over, setOver] = useState<number | null>(null);
+  const [words, setWords] = useState('');
+  const { frames } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+  const begun = drill.pos.ord;
+  const arrived = [...(frames ?? [])].filter((frame) => frame.at >= begun && frame.strength !== 'impossible').sort((a, b) => a.at - b.at);
+  const took = arrived.find((frame) => frame.path !== null && frame.path !== drill.path && likely(frame)) ?? null;
+  const cut = arrived.find(
+    (frame) => frame.path === drill.path && likely(frame) && (over === null || frame.at < over) && (took === null || frame.at < took.at),
+  );
+  const back = over === null ? null : (arrived.find((frame) => frame.path === drill.path && likely(frame) && frame.at >= over) ?? null);
+  const close = (): void => {
+    const end = instant(Math.round(over ?? sharedNow()));
+    const [first, last] = [took === null ? null : named(took), back === null ? null : named(back)];
+    const data = {
+      drill: drill.drill,
+      path: drill.path,
+      begun: instant(Math.round(begun)),
+      over: end,
+      took: first,
+      back: last,
+      words: words.trim(),
+    };
+    append(station.stream, [{ kind: 'drill.run', data: { ...data, simulated: took?.simulated ?? back?.simulated ?? false } }]).catch(tell);
+  };
+  const name = (id: string): string => station.speaker.element(sure(isElementId, id));
+  return (
+    <div className="flex flex-col gap-2" aria-live="polite">
+      <p>
+        <strong>
+          Drill runs: {drill.drill} of {station.speaker.element(drill.path)}
+        </strong>
+        , for {inWords(Math.max(0, now - begun))}.
+      </p>
+      {cut !== undefined && <p className="border-l-4 border-ink pl-2">A call came by the path that should be cut: it is not cut.</p>}
+      <p>
+        {took === null
+          ? 'No call by another path yet.'
+          : `By the standby after ${inWords(took.at - begun)}: ${frameWords(took, name)}${took.simulated ? ', simulated' : ''}.`}
+      </p>
+      {over !== null && (
+        <p>{back === null ? 'Put back; no call by the path itself yet.' : `Back by the path itself after ${inWords(back.at - over)}.`}</p>
+      )}
+      {over === null && (
+        <Press
+          onPress={() => {
+            setOver(sharedNow());
+          }}
+        >
+          The path is put back
+        </Press>
+      )}
+      <Field label="What was seen (optional)" value={words} change={setWords} />
+      <div className="flex flex-wrap gap-2">
+        <Press
+          main
+          why={over === null ? 'Put the path back first: a cable left out after a drill is a dead station.' : null}
+          onPress={close}
+        >
+          Close the drill
+        </Press>
+        <Press onPress={() => void append(station.stream, [{ kind: 'drill.ended', data: { words: words.trim() } }]).catch(tell)}>
+          Put it aside
+        </Press>
+      </div>
+    </div>
+  );
+};
+
+export const Drill = ({ station }: { station: Station }) => {
+  const { drill } = station.state;
+  return (
+    <section aria-label="Drill" className="border-t border-rule pt-2">
+      {drill === null ? <Begin station={station} /> : <Running key={drill.pos.id} station={station} drill={drill} />}
+    </section>
+  );
+};

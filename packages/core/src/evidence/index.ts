@@ -1,0 +1,3 @@
+export * from './attribution.ts';
+export * from './evidence.ts';
+export * from './table.ts';

@@ -1,0 +1,102 @@
+// What a new entry is judged by besides its form, at the door alone: limits of the parameter table, and the row of its evidence.
+// Kept entries are never judged by it: they must stay readable.
+import type { LampName, SettingKey, ElementId, Json } from '../name/index.ts';
+import { type Problem, problem } from '../problem/index.ts';
+import { parseIccid } from '../sums/index.ts';
+import { type Reading, readingOf } from '../evidence/index.ts';
+import { definitionOf, limitFault } from '../sheet/index.ts';
+import type { DataOf, Known } from './kinds/index.ts';
+import type { Entry } from './entry.ts';
+import { elementsOf, present, type State } from './state/state.ts';
+
+/** How far what was read may lie before its entry: a form may stand open over a day's work. Ours. */
+const oldest = 7 * 86_400_000;
+/** How far it may lie after it: clocks differ by their skew, which is told apart. */
+const ahead = 60_000;
+
+const limits = (of: { key: SettingKey; value: Json }, path: string): Problem[] => {
+  const found = limitFault(definitionOf(of.key), of.value, path);
+  return found === null ? [] : [found];
+};
+
+/** Instants at which something was read: no earlier than a week before the entry, no later than it. */
+const between = (entry: Entry, from: number, to: number): Problem[] => {
+  if (from > to) return [problem('range', 'data.to', { least: from, most: entry.at, got: to })];
+  if (to > entry.at + ahead) return [problem('range', 'data.to', { least: from, most: entry.at + ahead, got: to })];
+  return from < entry.at - oldest ? [problem('range', 'data.from', { least: entry.at - oldest, most: entry.at, got: from })] : [];
+};
+
+const pathFault = (state: State, path: ElementId | null): Problem[] =>
+  path === null || elementsOf(state, 'path').some(({ id }) => id === path)
+    ? []
+    : [problem('type', 'data.path', { want: 'a path of this station' })];
+
+const valueFault = ({ form }: Reading, value: Json): Problem[] => {
+  if (form.is === 'seen') return value === true ? [] : [problem('type', 'data.value', { want: 'true: what was not seen is no reading' })];
+  if (form.is === 'word')
+    return typeof value === 'string' && form.of.includes(value)
+      ? []
+      : [problem('choice', 'data.value', { got: String(JSON.stringify(value)).slice(0, 40), of: form.of.join(', ') })];
+  if (form.is === 'card') {
+    const card = typeof value === 'string' ? parseIccid(value) : null;
+    return card?.ok === true && card.value === value
+      ? []
+      : [problem('form', 'data.value', { want: 'a card number', got: String(JSON.stringify(value)).slice(0, 40) })];
+  }
+  if (typeof value !== 'number' || !Number.isFinite(value)) return [problem('type', 'data.value', { want: 'a number' })];
+  return value < form.least || value > form.most
+    ? [problem('range', 'data.value', { least: form.least, most: form.most, got: value })]
+    : [];
+};
+
+const readingFault = (entry: Entry, state: State, data: DataOf<'reading.taken'>): Problem[] => {
+  const row = readingOf(data.what);
+  if (row === null) return [problem('choice', 'data.what', { got: data.what.slice(0, 40), of: 'the readings that a lamp uses' })];
+  const measure = row.form.is === 'number' ? row.form.measure : null;
+  return [
+    ...(row.lamp === data.lamp ? [] : [problem('choice', 'data.lamp', { got: data.lamp, of: row.lamp })]),
+    ...(measure === data.in ? [] : [problem('choice', 'data.in', { got: data.in ?? 'nothing', of: measure ?? 'nothing' })]),
+    ...((row.of === 'path') === (data.path !== null)
+      ? pathFault(state, data.path)
+      : [problem('type', 'data.path', { want: row.of === 'path' ? 'a path of this station' : 'nothing: it is of no one path' })]),
+    ...((row.of === 'item') === (data.item !== null) && (data.item === null || present(state).some(({ id }) => id === data.item))
+      ? []
+      : [problem('type', 'data.item', { want: row.of === 'item' ? 'an item of this station' : 'nothing: it is of no one item' })]),
+    ...(row.by.includes(data.by) ? [] : [problem('choice', 'data.by', { got: data.by, of: row.by.join(', ') })]),
+    ...(data.blind === (row.form.is === 'card' && data.by === 'measured')
+      ? []
+      : [problem('type', 'data.blind', { want: 'said of a card number that was typed with the sheet’s hidden, and of nothing else' })]),
+    ...valueFault(row, data.value),
+    ...between(entry, data.from, data.to),
+  ];
+};
+
+const lampFault = (state: State, { lamp, path }: { lamp: LampName; path: ElementId | null }): Problem[] => {
+  const strand: readonly LampName[] = ['Card', 'Signal', 'Bearer', 'Route'];
+  if (strand.includes(lamp) && path === null) return [problem('type', 'data.path', { want: 'a path of this station' })];
+  return pathFault(state, path);
+};
+
+/** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
+export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
+  switch (known.kind) {
+    case 'setting.set':
+      return limits(known.data, 'data.value');
+    case 'setting.staged':
+      return known.data.of.flatMap((one, i) => limits(one, `data.of[${i}].value`));
+    case 'reading.taken':
+      return readingFault(entry, state, known.data);
+    case 'hold.run':
+      return [...pathFault(state, known.data.path), ...between(entry, known.data.from, known.data.to)];
+    case 'declaration.made':
+      return lampFault(state, known.data);
+    case 'event.made':
+    case 'call.confirmed':
+    case 'call.attributed':
+    case 'drill.begun':
+    case 'drill.run':
+      return pathFault(state, known.data.path);
+    default:
+      return [];
+  }
+};

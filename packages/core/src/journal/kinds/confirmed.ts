@@ -1,0 +1,129 @@
+// What somebody else's desk has: an event that was made, what they read back of it or what their log says; a change that a maker's files show; check-ins that came by themselves.
+import { isElementId, isSha256 } from '../../name/index.ts';
+import { strengths, turns } from '../../evidence/index.ts';
+import { fields, flag, known, listOf, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
+import { isInstant } from '../../quantity/index.ts';
+import { kind } from '../kind.ts';
+import { attended } from '../state/attended.ts';
+import { withEvidence } from '../state/evidence.ts';
+
+const path = orNull(known(isElementId, 'a path'));
+const zone = orNull(words(16));
+const is = orNull(oneOf(turns));
+
+/** Somebody made the unit send an event: what is then read back or found in a log is held against it. */
+export const eventMade = kind(
+  'event.made',
+  1,
+  fields({ path, zone, is, event: words(32), words: text(300) }),
+  (state, data, { pos, entry }) => ({
+    ...attended(state, pos),
+    made: [...state.made, { ...data, pos, who: entry.who }].slice(-mostMade),
+  }),
+);
+/** Events that were made and may still be confirmed. */
+const mostMade = 32;
+
+/** A read-back is a person's word; a line of their own log that matches is theirs. `made` is the instant of our own entry. */
+export const callConfirmed = kind(
+  'call.confirmed',
+  1,
+  fields({
+    how: oneOf(['read back', 'log']),
+    person: words(80),
+    path,
+    zone,
+    is,
+    event: words(32),
+    /** When it was, by their clock. */
+    at: known(isInstant, 'an instant'),
+    /** The line of their log, kept by its hash in `blobs`, counted from 1. */
+    line: orNull(whole(1, 300_000)),
+    words: text(500),
+  }),
+  (state, data, { entry, pos }) =>
+    withEvidence(state, {
+      entry: entry.id,
+      what: 'confirmation',
+      grade: 7,
+      bears: [{ lamp: 'Call' as const, path: data.path }, ...(data.zone === null ? [] : [{ lamp: 'Inputs' as const, path: null }])],
+      ord: pos.ord,
+      from: Math.min(data.at, pos.ord),
+      to: Math.min(data.at, pos.ord),
+      outcome: 'good',
+      by: data.how === 'log' ? 'device' : 'word',
+      simulated: false,
+      facts: {
+        how: data.how,
+        person: data.person,
+        zone: data.zone,
+        is: data.is,
+        event: data.event,
+        words: data.words,
+        who: { ...entry.who },
+      },
+      kindOf: `confirmed ${data.how}`,
+      receiver: null,
+      item: `${data.zone ?? ''} ${data.is ?? ''}`,
+    }),
+);
+
+/** A value that differs between the files before and after, changed from afar by the maker's own program. */
+export const changeShown = kind(
+  'change.shown',
+  1,
+  fields({
+    /** The value's name as the device's file has it. */
+    name: words(160),
+    was: words(200),
+    now: words(200),
+    before: known(isSha256, 'a SHA-256'),
+    after: known(isSha256, 'a SHA-256'),
+  }),
+  (state, data, { entry, pos }) =>
+    withEvidence(attended(state, pos), {
+      entry: entry.id,
+      what: 'test',
+      grade: null,
+      bears: [{ lamp: 'Reach', path: null }],
+      ord: pos.ord,
+      from: pos.ord,
+      to: pos.ord,
+      outcome: 'good',
+      by: 'device',
+      simulated: false,
+      facts: { what: 'reach.files', name: data.name, was: data.was, now: data.now },
+      kindOf: 'files',
+      receiver: null,
+    }),
+);
+
+/** The desk writes it when as many scheduled check-ins as house rules ask have come while nobody was there. */
+export const checkIn = kind(
+  'checkins.seen',
+  1,
+  fields({
+    path,
+    instants: listOf(known(isInstant, 'an instant'), 32),
+    asked: whole(1, 99),
+    strength: oneOf(strengths),
+    simulated: flag,
+  }),
+  (state, data, { entry, pos }) =>
+    withEvidence(state, {
+      entry: entry.id,
+      what: 'check-in',
+      grade: 9,
+      bears: [{ lamp: 'Watch', path: null }],
+      ord: pos.ord,
+      from: data.instants[0] ?? pos.ord,
+      to: pos.ord,
+      outcome: 'good',
+      by: 'frame',
+      simulated: data.simulated,
+      facts: { count: data.instants.length, asked: data.asked, path: data.path, strength: data.strength },
+      kindOf: 'check-in',
+      receiver: null,
+      strength: data.strength,
+    }),
+);
