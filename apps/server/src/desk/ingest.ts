@@ -126,7 +126,7 @@ export class Ingest {
   async #rules(turn: Turn, state: State): Promise<Rules> {
     const published = { house: (await turn.head(houseStream)).state, profiles: (await turn.head(profilesStream)).state };
     const known = this.#judged.get(state.adopted);
-    if (known !== undefined && known.house === published.house && known.profiles === published.profiles) return known.rules;
+    if (known?.house === published.house && known.profiles === published.profiles) return known.rules;
     const rules = rulesOf(state, published);
     this.#judged.set(state.adopted, { ...published, rules });
     return rules;

@@ -29,7 +29,7 @@ const frameFaults = async (
   at: string,
 ): Promise<{ row: NewFrame | null; problems: Problem[] }> => {
   const row = await turn.frameOf(said.frame);
-  if (row === null || row.station !== stream || row.status !== 'matched')
+  if (row?.station !== stream || row.status !== 'matched')
     return { row: null, problems: [problem('frame-unknown', `${at}.frame`, { frame: said.frame })] };
   const problems = Object.entries(fields).flatMap(([field, column]) =>
     (said[field] ?? null) === (row[column] ?? null) ? [] : [problem('frame-differs', `${at}.${field}`, { frame: said.frame, what: field })],
@@ -61,7 +61,7 @@ const attributedFaults = async (turn: Turn, { stream, v }: Entry, data: DataOf<'
 
 const drillFaults = async (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Promise<Problem[]> => {
   const { drill } = state;
-  if (drill === null || drill.drill !== data.drill || drill.path !== data.path)
+  if (drill?.drill !== data.drill || drill.path !== data.path)
     return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
   if (data.begun < drill.pos.ord - drillSlack || data.over < data.begun || data.over > at + drillSlack)
     return [problem('not-shown', 'data.begun', { why: 'The drill’s times do not fit: it is begun first, and put back after that.' })];

@@ -1,7 +1,8 @@
 import { Module } from '@nestjs/common';
+import { DeskModule } from '../desk/desk.module.ts';
 import { JournalModule } from '../journal/journal.module.ts';
 import { Stations } from './stations.ts';
 import { StationsController } from './stations.controller.ts';
 
-@Module({ imports: [JournalModule], controllers: [StationsController], providers: [Stations] })
+@Module({ imports: [JournalModule, DeskModule], controllers: [StationsController], providers: [Stations] })
 export class StationsModule {}

@@ -3,6 +3,7 @@ import { Injectable } from '@nestjs/common';
 import { houseStream, type LampName, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { canonical, hashOf, type Pin, pinName, sheetText, type State } from '@green-lamp/core/journal';
 import { type Heard, lampsThatChange, type NamedRules, rulesOf, type Verdict } from '@green-lamp/core/lamp';
+import type { Here } from '@green-lamp/core/evidence';
 import { isSecret } from '@green-lamp/core/sheet';
 import { checkFleet, type FleetFinding, type Traits } from '@green-lamp/core/check';
 import {
@@ -16,6 +17,7 @@ import {
   summary,
   type Summary as StationSummary,
 } from '@green-lamp/core/walk';
+import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
 import { Vault } from '../secrets/vault.ts';
@@ -40,6 +42,7 @@ export class Stations {
     private readonly journal: Journal,
     private readonly clock: Clock,
     private readonly vault: Vault,
+    private readonly where: Whereabouts,
   ) {}
 
   async list(of: {
@@ -131,9 +134,9 @@ export class Stations {
   }
 
   /** What the browser adds to the entries that it keeps: what was heard, and the chain's head with the state's fingerprint. */
-  async beside(stream: Stream): Promise<{ heard: readonly Heard[]; head: { seq: number; link: string; state: string } }> {
+  async beside(stream: Stream): Promise<{ heard: readonly Heard[]; here: Here; head: { seq: number; link: string; state: string } }> {
     const { seq, link, state } = await this.journal.head(stream);
-    return { heard: this.journal.heardOf(stream), head: { seq, link, state: hashOf(canonical(state)) } };
+    return { heard: this.journal.heardOf(stream), here: this.where.here, head: { seq, link, state: hashOf(canonical(state)) } };
   }
 
   async #summary(stream: Stream, around: Around): Promise<Summary | null> {
@@ -142,6 +145,7 @@ export class Stations {
     const of = summary(state, {
       ...rulesOf(state, around),
       heard: this.journal.heardOf(stream),
+      here: this.where.here,
       now: this.clock.now(),
       traits: (ref) => traits.get(ref) ?? null,
       person: (person) => around.people[person] ?? null,

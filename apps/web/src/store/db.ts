@@ -1,6 +1,7 @@
 // The browser's own store: kept entries, the queue, what was not accepted, and what stands beside the stations it keeps.
 import Dexie, { type EntityTable } from 'dexie';
 import type { Sha256, Stream, Ulid } from '@green-lamp/core/name';
+import type { Here } from '@green-lamp/core/evidence';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
 import type { Sealed } from '@green-lamp/core/wire';
@@ -15,6 +16,8 @@ export type StreamRow = {
   /** Cursor up to which this stream's entries are here. */
   n: number;
   heard: Heard[];
+  /** Where the desk stands; null until it was asked. */
+  here?: Here | null;
   head: { seq: number; link: string; state: string } | null;
   traits: (Traits & { ref: string })[];
   asOf: number | null;

@@ -15,6 +15,7 @@ const summaryOf = async (stream: Stream, people: { readonly [person: string]: st
   const of = summary(state, {
     ...rulesOf(state, published),
     heard: beside?.heard ?? [],
+    ...(beside?.here == null ? {} : { here: beside.here }),
     now: sharedNow(),
     traits: (ref) => traits.get(ref) ?? null,
     person: (person) => people[person] ?? null,

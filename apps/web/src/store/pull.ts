@@ -1,6 +1,7 @@
 // Fetches what was missed. Only this moves a stream's cursor; streams with the same cursor are asked for together.
 import { deskStream, houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { readEntry } from '@green-lamp/core/journal';
+import type { Here } from '@green-lamp/core/evidence';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
 import { get, NoNetwork } from './api.ts';
@@ -74,9 +75,11 @@ const fetchAfter = async (from: number, streams: readonly Stream[]): Promise<voi
 };
 
 const fetchBeside = async (stream: Stream): Promise<void> => {
-  const { heard, head, now } = await get<{ heard: Heard[]; head: NonNullable<StreamRow['head']> }>(`/api/stations/${stream}/beside`);
+  const { heard, here, head, now } = await get<{ heard: Heard[]; here: Here; head: NonNullable<StreamRow['head']> }>(
+    `/api/stations/${stream}/beside`,
+  );
   const { traits } = await get<{ traits: (Traits & { ref: string })[] }>(`/api/secrets/traits?stream=${stream}`);
-  await db.streams.update(stream, { heard, head, traits, asOf: now });
+  await db.streams.update(stream, { heard, here, head, traits, asOf: now });
 };
 
 const fetchKey = async (): Promise<void> => {

@@ -5,7 +5,7 @@ import { peopleStream, type Stream } from '@green-lamp/core/name';
 import { schoolIn } from '@green-lamp/core/house';
 import { check, type Finding } from '@green-lamp/core/check';
 import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
-import { asItRuns, asPlanned, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { asItRuns, asPlanned, besideOf, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import type { Instant } from '@green-lamp/core/quantity';
 import { deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
 import { db, type StreamRow } from './db.ts';
@@ -87,6 +87,8 @@ const stationOf = (
     demo: state.station?.demo ?? false,
     now,
     school: schoolIn(rules.house),
+    ...(beside?.here == null ? {} : { here: beside.here }),
+    beside: besideOf(state, beside?.heard ?? []),
   };
   const line = lamps(state, { ...rules, heard: beside?.heard ?? [], now });
   const findings = check(asPlanned(state), around);

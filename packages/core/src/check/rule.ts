@@ -1,6 +1,7 @@
 // A rule is data with one pure question. It reads definition keys and is asked once for each binding along the references;
 // a key that is not filled in means that it is not asked. Findings never colour a lamp: evidence does.
 import type { ElementId, Group, Json, LampName, SettingKey } from '../name/index.ts';
+import type { Here } from '../evidence/index.ts';
 import type { Source } from '../problem/index.ts';
 import type { Agreement, Bindings, DefinitionKey, SheetElement, SheetView, ValueOf } from '../sheet/index.ts';
 
@@ -28,13 +29,17 @@ export type Around = {
   readonly demo: boolean;
   /** The instant for which it is asked, ms since 1970: rules about days that come. */
   readonly now: number;
+  /** Where the desk stands, where it is known. */
+  readonly here?: Here;
+  /** Calls of the station that arrived at another listener than its receivers'. */
+  readonly beside?: readonly { readonly count: number }[];
   /** The school that the station's house rules follow on a question; what ships where they are not known. */
   readonly school?: (question: string) => string | null;
 };
 
 /** A sheet as an example: elements by group, values by key. */
 export type ExampleSheet = { readonly elements: readonly (readonly [Group, string])[]; readonly values: { readonly [key: string]: Json } };
-type More = { readonly traits?: Traits; readonly now?: number };
+type More = { readonly traits?: Traits; readonly now?: number; readonly here?: Here; readonly beside?: Around['beside'] };
 export type Examples =
   | (More & { readonly of: 'values'; readonly fires: { readonly [key: string]: Json }; readonly silent: { readonly [key: string]: Json } })
   | (More & { readonly of: 'sheet'; readonly fires: ExampleSheet; readonly silent: ExampleSheet });
@@ -124,6 +129,7 @@ export const rule = <const K extends DefinitionKey, const C extends string, cons
     silent: of.silent,
     ...(of.traits === undefined ? {} : { traits: of.traits }),
     ...(of.now === undefined ? {} : { now: of.now }),
+    ...(of.here === undefined ? {} : { here: of.here }),
   },
 });
 
@@ -169,7 +175,13 @@ export const sheetRule = <const C extends string>(of: SheetRuleOf<C>): Rule => (
     of
       .find(sheet, around)
       .flatMap(({ fields, elements = [], ...said }) => withSeverity(of.codes, [said]).map((one) => ({ ...one, fields, elements }))),
-  examples: { of: 'sheet', fires: of.fires, silent: of.silent, ...(of.now === undefined ? {} : { now: of.now }) },
+  examples: {
+    of: 'sheet',
+    fires: of.fires,
+    silent: of.silent,
+    ...(of.now === undefined ? {} : { now: of.now }),
+    ...(of.beside === undefined ? {} : { beside: of.beside }),
+  },
 });
 
 export const practice: Source = { practice: true };

@@ -33,7 +33,13 @@ const ask = (rule: Rule, of: 'fires' | 'silent') => {
   const { examples } = rule;
   const given: Traits | null = examples.traits ?? null;
   const asked = JSON.stringify(examples.of === 'values' ? examples.fires : {});
-  const with_ = { demo: false, now: examples.now ?? 0, traits: (ref: string) => (asked.includes(ref) ? given : null) };
+  const with_ = {
+    demo: false,
+    now: examples.now ?? 0,
+    traits: (ref: string) => (asked.includes(ref) ? given : null),
+    ...(examples.here === undefined ? {} : { here: examples.here }),
+    ...(examples.beside === undefined ? {} : { beside: examples.beside }),
+  };
   if (examples.of === 'sheet') return checkBy(rule, sheetOf(examples[of]), with_);
   const values: { readonly [key: string]: Json } = examples[of];
   if (rule.over === 'pairs') return rule.find(values['one'] ?? null, values['other'] ?? null);

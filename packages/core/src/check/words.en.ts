@@ -396,6 +396,32 @@ export const words: Codes = {
     'Shut the door, and teach it again.',
   ],
   'range-elsewhere': ['The range was tested {from}.', 'There it always passes.', 'Test it again where it is mounted, with the door shut.'],
+  'source-here': [
+    'The path is said to arrive from {address}: that is this computer itself.',
+    'Whatever this computer sends would count as a call of the station.',
+    'Write down the address that the carrier or the site’s router gives the path outside, or leave it empty.',
+  ],
+  'source-near': [
+    'The card’s path is said to arrive from {address}, which lies in the desk’s own network.',
+    'A laptop beside the desk comes from there too, so that a call from it proves no carrier’s path.',
+    'Name the tunnel or private network by which it comes, or correct the address.',
+  ],
+  'pool-wide': [
+    'The pool {pool} is wider than /8.',
+    'Half the world lies in it: it tells no path from another, and is not used.',
+    'Ask the carrier for the pool of this access point.',
+  ],
+  'address-shared': [
+    'Two paths arrive from {address}.',
+    'By their address they can’t be told apart: no call proves either of them.',
+    'Give each its own, or let the unit itself write into each call by which path it goes out.',
+  ],
+  'other-listener': [
+    '{count} calls of this account came at another listener of the desk than the sheet’s.',
+    'They show that there is a way out, and prove no call.',
+    'Hold port and protocol of the receiver against the desk’s listeners, and those set on the unit.',
+  ],
+  'zone-twice': ['Two of them call with zone {zone}.', 'At the desk nobody can tell which one it was.', 'Give each a zone of its own.'],
   'zone-one-off': [
     'It is zone {zone} on the unit and {desk} at the desk: one on.',
     'The keypad has taken zone 1; somebody goes to the wrong room.',

@@ -128,6 +128,80 @@ const byWhat: ReadonlyMap<string, Reading> = new Map(readings.map((reading) => [
 export const readingOf = (what: string): Reading | null => byWhat.get(what) ?? null;
 export const readingsOf = (lamp: LampName): readonly Reading[] => readings.filter((reading) => reading.lamp === lamp);
 
+export type Kind = 'hold' | 'drill' | 'check-in' | 'confirmation' | 'call' | 'declaration' | 'test';
+/** Evidence that is no reading: for which lamps, how it may be known, its grade where it has one, and what it proves. */
+export type KindRow = {
+  readonly what: Kind;
+  readonly label: string;
+  readonly lamps: readonly LampName[];
+  readonly by: readonly By[];
+  readonly grade: Grade | null;
+  readonly proves: string;
+};
+
+export const kinds = {
+  hold: {
+    what: 'hold',
+    label: 'A hold',
+    lamps: ['Signal'],
+    by: ['measured', 'device'],
+    grade: null,
+    proves: 'That the level rests, where the aerial is mounted; typed samples are as true as who typed them.',
+  },
+  call: {
+    what: 'call',
+    label: 'A call that arrived',
+    lamps: ['Call', 'Bearer', 'Route', 'Inputs', 'Card'],
+    by: ['frame'],
+    grade: null,
+    proves: 'Its path, if it came likely or certainly by it; its input, by its zone and turn; its account, at its listener.',
+  },
+  drill: {
+    what: 'drill',
+    label: 'A drill',
+    lamps: ['Standby'],
+    by: ['frame'],
+    grade: null,
+    proves: 'That another path calls while the first is cut, and that the first comes back; by calls, never by a press.',
+  },
+  'check-in': {
+    what: 'check-in',
+    label: 'Check-ins that came by themselves',
+    lamps: ['Watch'],
+    by: ['frame'],
+    grade: 9,
+    proves: 'That the unit calls when it is due while nobody is there.',
+  },
+  confirmation: {
+    what: 'confirmation',
+    label: 'What another desk confirms',
+    lamps: ['Call', 'Inputs'],
+    by: ['device', 'word'],
+    grade: 7,
+    proves: 'Their own log, within two minutes of our event: the call. A read-back: a named person’s word.',
+  },
+  test: {
+    what: 'test',
+    label: 'Files before and after a change from afar',
+    lamps: ['Reach'],
+    by: ['device'],
+    grade: null,
+    proves: 'That a value was changed from afar; with a call since, that it still works.',
+  },
+  declaration: {
+    what: 'declaration',
+    label: 'Somebody’s word',
+    lamps: ['Power', 'Inputs', 'Card', 'Signal', 'Bearer', 'Route', 'Call', 'Standby', 'Watch', 'Reach'],
+    by: ['word'],
+    grade: null,
+    proves: 'Nothing by itself: weak at most; that something fails is believed.',
+  },
+} as const satisfies { readonly [K in Kind]: KindRow & { readonly what: K } };
+
+/** What can prove or weaken a lamp besides its readings. */
+export const kindsOf = (lamp: LampName): readonly KindRow[] =>
+  Object.values<KindRow>(kinds).filter((row) => row.what !== 'declaration' && row.lamps.includes(lamp));
+
 /** Readings of earlier versions that nobody can take any more: kept entries stay readable and prove nothing. A count of check-ins is the desk's own, never typed. */
 export const retiredReadings: readonly string[] = ['watch.checkIns'];
 

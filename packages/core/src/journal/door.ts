@@ -36,12 +36,12 @@ const valueFault = ({ form }: Reading, value: Json): Problem[] => {
   if (form.is === 'word')
     return typeof value === 'string' && form.of.includes(value)
       ? []
-      : [problem('choice', 'data.value', { got: String(JSON.stringify(value)).slice(0, 40), of: form.of.join(', ') })];
+      : [problem('choice', 'data.value', { got: JSON.stringify(value).slice(0, 40), of: form.of.join(', ') })];
   if (form.is === 'card') {
     const card = typeof value === 'string' ? parseIccid(value) : null;
     return card?.ok === true && card.value === value
       ? []
-      : [problem('form', 'data.value', { want: 'a card number', got: String(JSON.stringify(value)).slice(0, 40) })];
+      : [problem('form', 'data.value', { want: 'a card number', got: JSON.stringify(value).slice(0, 40) })];
   }
   if (typeof value !== 'number' || !Number.isFinite(value)) return [problem('type', 'data.value', { want: 'a number' })];
   return value < form.least || value > form.most

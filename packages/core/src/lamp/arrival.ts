@@ -5,7 +5,7 @@ import { comparePos, elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sor
 import { plainText, settingKey } from '../name/index.ts';
 import { referred } from '../sheet/index.ts';
 import { type Coming, plainSource } from './attribute.ts';
-import { asItRuns } from './context.ts';
+import { asItRuns, type Heard } from './context.ts';
 
 export type Arrived = Coming & {
   readonly account: string;
@@ -48,6 +48,15 @@ export const receiverFor = (state: State, { account, listener, port }: Pick<Arri
     return speaks === 'no' || at === 'no' ? [] : [{ receiver: id, sure: speaks === 'fits' && at === 'fits' }];
   });
   return found.find(({ sure }) => sure) ?? found[0] ?? null;
+};
+
+/** What arrived at another listener than the receivers', since the sheet last said at which they listen. */
+export const besideOf = (state: State, heard: readonly Heard[]): readonly Heard[] => {
+  const said = Object.entries(state.settings).flatMap(([key, leaves]) =>
+    /^(?:receiver:\w+\.(?:port|protocol)|forward:\w+\.inner)$/.test(key) ? (leaves.at(-1)?.pos.ord ?? 0) : [],
+  );
+  const since = Math.max(0, ...said);
+  return heard.filter(({ receiver, last }) => receiver === null && last > since);
 };
 
 /** Accounts by which frames are matched to this station. */

@@ -3,7 +3,8 @@ import { settingKey } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
-import { asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
+import { besideOf, asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
+import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
 import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
@@ -28,11 +29,21 @@ export const zoneOf = (state: State): string => {
 };
 
 /** Null for a stream in which no station was opened. */
-export const summary = (state: State, by: JudgedBy & { now: Instant; traits: Around['traits']; person: PersonName }): Summary | null => {
+export const summary = (
+  state: State,
+  by: JudgedBy & { now: Instant; traits: Around['traits']; here?: Here; person: PersonName },
+): Summary | null => {
   if (state.station === null) return null;
   const { name, demo } = state.station;
   const line = lamps(state, by);
-  const findings = check(asPlanned(state), { traits: by.traits, demo, now: by.now, school: schoolIn(by.house) });
+  const findings = check(asPlanned(state), {
+    traits: by.traits,
+    demo,
+    now: by.now,
+    school: schoolIn(by.house),
+    beside: besideOf(state, by.heard),
+    ...(by.here === undefined ? {} : { here: by.here }),
+  });
   const step = nextStep(state, line, findings);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   return {

@@ -1,6 +1,7 @@
 // A lamp's door: why it is as it is, what comes next, and the readings, words and acceptances by which it is worked.
 import { useState } from 'react';
 import { settingKey } from '@green-lamp/core/name';
+import { kindsOf, readingsOf } from '@green-lamp/core/evidence';
 import { bySchools, type LampResult, mayBeNone, sayReason } from '@green-lamp/core/lamp';
 import { noneKey, wanted } from '@green-lamp/core/journal';
 import type { Caution } from '@green-lamp/core/sheet';
@@ -141,6 +142,19 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
         </button>
       )}
       {lamp.due !== null && <p className="text-small text-ink-2">Stands until {speaker.when(lamp.due)}.</p>}
+      {lamp.is !== 'none' && (
+        <details>
+          <summary className="link flex min-h-11 items-center">What proves it</summary>
+          <dl className="text-note">
+            {[...kindsOf(lamp.lamp), ...readingsOf(lamp.lamp)].map(({ what, label, proves }) => (
+              <div key={what} className="border-b border-rule py-1">
+                <dt className="font-semibold">{label}</dt>
+                <dd className="text-ink-2">{proves}</dd>
+              </div>
+            ))}
+          </dl>
+        </details>
+      )}
       {caution !== undefined && <CautionNote of={caution} />}
       {lamp.lamp === 'Inputs' && <Ledger station={station} />}
       {lamp.lamp === 'Standby' && <Drill station={station} />}

@@ -12,6 +12,7 @@ import { reach } from './reach.ts';
 import { route } from './route.ts';
 import { serial } from './serial.ts';
 import { signal } from './signal.ts';
+import { source } from './source.ts';
 import { standby } from './standby.ts';
 import { watch } from './watch.ts';
 
@@ -23,6 +24,7 @@ export const rules: readonly Rule[] = [
   ...signal,
   ...bearer,
   ...route,
+  ...source,
   ...network,
   ...call,
   ...standby,

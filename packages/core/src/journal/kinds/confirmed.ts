@@ -1,6 +1,6 @@
 // What somebody else's desk has: an event that was made, what they read back of it or what their log says; a change that a maker's files show; check-ins that came by themselves.
 import { isElementId, isSha256 } from '../../name/index.ts';
-import { strengths, turns } from '../../evidence/index.ts';
+import { kinds, strengths, turns } from '../../evidence/index.ts';
 import { fields, flag, known, listOf, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { kind } from '../kind.ts';
@@ -44,8 +44,8 @@ export const callConfirmed = kind(
   (state, data, { entry, pos }) =>
     withEvidence(state, {
       entry: entry.id,
-      what: 'confirmation',
-      grade: 7,
+      what: kinds.confirmation.what,
+      grade: kinds.confirmation.grade,
       bears: [{ lamp: 'Call' as const, path: data.path }, ...(data.zone === null ? [] : [{ lamp: 'Inputs' as const, path: null }])],
       ord: pos.ord,
       from: Math.min(data.at, pos.ord),
@@ -83,8 +83,8 @@ export const changeShown = kind(
   (state, data, { entry, pos }) =>
     withEvidence(attended(state, pos), {
       entry: entry.id,
-      what: 'test',
-      grade: null,
+      what: kinds.test.what,
+      grade: kinds.test.grade,
       bears: [{ lamp: 'Reach', path: null }],
       ord: pos.ord,
       from: pos.ord,
@@ -112,8 +112,8 @@ export const checkIn = kind(
   (state, data, { entry, pos }) =>
     withEvidence(state, {
       entry: entry.id,
-      what: 'check-in',
-      grade: 9,
+      what: kinds['check-in'].what,
+      grade: kinds['check-in'].grade,
       bears: [{ lamp: 'Watch', path: null }],
       ord: pos.ord,
       from: data.instants[0] ?? pos.ord,

@@ -1,6 +1,6 @@
 // A drill: a path made to fail on purpose. It is begun with its kind and the path that was cut, and its entry names the calls that it ended with.
 import { isElementId, isGrade } from '../../name/index.ts';
-import { type CallFacts, drillKinds, hows, strengths, turns } from '../../evidence/index.ts';
+import { drillKinds, hows, kinds, strengths, turns } from '../../evidence/index.ts';
 import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { kind } from '../kind.ts';
@@ -21,7 +21,7 @@ export const drillBegun = kind(
 );
 
 /** A frame's own facts, which the desk compares with what it keeps. */
-export const namedFrame = fields({
+const namedFrame = fields({
   frame: whole(1, Number.MAX_SAFE_INTEGER),
   receiver: orNull(known(isElementId, 'a receiver')),
   event: words(32),
@@ -35,8 +35,6 @@ export const namedFrame = fields({
   received: at,
   simulated: flag,
 });
-
-export type DrillFrame = CallFacts & { readonly received: number; readonly path: string | null; readonly simulated: boolean };
 
 /** How a drill ended. `over` is when the path was put back; `took` the first call by the standby, `back` the first by the path itself after that. */
 export const drillRun = kind(
@@ -55,8 +53,8 @@ export const drillRun = kind(
   (state, data, { entry, pos }) => ({
     ...withEvidence(attended(state, pos), {
       entry: entry.id,
-      what: 'drill',
-      grade: null,
+      what: kinds.drill.what,
+      grade: kinds.drill.grade,
       bears: [{ lamp: 'Standby', path: null }],
       ord: pos.ord,
       from: Math.min(data.begun, pos.ord),

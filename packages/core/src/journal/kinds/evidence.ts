@@ -1,7 +1,7 @@
 import { isElementId, isGrade, isLampName, type ElementId, type Grade, type LampName, perPathLamp } from '../../name/index.ts';
 import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
-import { type HowAttributed, hows, type Strength, strengths, type Turn, turns } from '../../evidence/index.ts';
+import { type HowAttributed, hows, kinds, type Strength, strengths, type Turn, turns } from '../../evidence/index.ts';
 import { kind, upgrade } from '../kind.ts';
 import { isAfter } from '../order.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
@@ -17,8 +17,8 @@ export const declarationMade = kind(
   (state, data, { entry, pos }) =>
     withEvidence(state, {
       entry: entry.id,
-      what: 'declaration',
-      grade: null,
+      what: kinds.declaration.what,
+      grade: kinds.declaration.grade,
       bears: [{ lamp: data.lamp, path: data.path }],
       ord: pos.ord,
       from: pos.ord,
@@ -107,7 +107,7 @@ type Attributed = { how: HowAttributed; strength: Strength };
 const withCall = (state: State, data: Call, { how, strength }: Attributed, entry: State['picked'][string]['pos']): State =>
   withEvidence(state, {
     entry: entry.id,
-    what: 'call',
+    what: kinds.call.what,
     grade: data.grade,
     bears: bearsOf(data),
     ord: entry.ord,

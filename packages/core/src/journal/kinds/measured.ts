@@ -17,7 +17,7 @@ import {
 } from '../../problem/index.ts';
 import { isRadioKind } from '../../house/index.ts';
 import { isInstant } from '../../quantity/index.ts';
-import { type By, readingOf, retiredReadings } from '../../evidence/index.ts';
+import { type By, kinds, readingOf, retiredReadings } from '../../evidence/index.ts';
 import { holdFigures, isSignalName, type Sample } from '../../sums/index.ts';
 import type { Entry } from '../entry.ts';
 import { kind, upgrade } from '../kind.ts';
@@ -141,8 +141,8 @@ export const holdRun = kind('hold.run', 1, holdShape, (state, data, { entry, pos
   const { taken, fresh, refresh, of } = holdFigures(data.samples, data.source !== 'typed');
   return withEvidence(attended(state, pos), {
     entry: entry.id,
-    what: 'hold',
-    grade: null,
+    what: kinds.hold.what,
+    grade: kinds.hold.grade,
     bears: [{ lamp: 'Signal', path: data.path }],
     ord: pos.ord,
     from: Math.min(data.from + skew, pos.ord),

@@ -53,7 +53,7 @@ export const card = (j: Judging, use: PathUse): Judged => {
     const because = [reason('card-read', { at: number.evidence.ord, blind: isBlind(number) }, [number.evidence.entry]), ...saidPin];
     if (number.evidence.by === 'word')
       return { is: 'marginal', because: [...because, reason('card-typed', {})], on: [number], next: reason('next-card', {}) };
-    if (pin !== undefined && pin.evidence.by === 'device') return { is: 'proven', because, on };
+    if (pin?.evidence.by === 'device') return { is: 'proven', because, on };
     const call = calledSince(j, use, number);
     if (call !== null)
       return {

@@ -11,7 +11,7 @@ import {
   type Strength,
 } from '../../evidence/index.ts';
 import { evidencePos, isAfter } from '../../journal/index.ts';
-import { isObject } from '../../name/index.ts';
+import { isObject, plainText } from '../../name/index.ts';
 import type { PathUse } from '../../sheet/index.ts';
 import { stillFits } from '../attribute.ts';
 import { asItRuns, deskIsOurs, type Judging, runsOf } from '../context.ts';
@@ -86,7 +86,7 @@ const because = (evidence: Evidence, path: ElementId | null): Reason => {
     return reason('call', { ...args, source: sourceOf(evidence).address, real: grade >= 7 }, [evidence.entry]);
   }
   if (evidence.what === 'confirmation') {
-    const fact = (name: string): string => String(factOf(evidence.facts, name) ?? '');
+    const fact = (name: string): string => plainText(factOf(evidence.facts, name));
     return reason('confirmed', { how: fact('how'), person: fact('person'), event: fact('event'), at: evidence.to, path }, [evidence.entry]);
   }
   if (evidence.what === 'declaration')

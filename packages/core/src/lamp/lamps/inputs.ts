@@ -8,7 +8,7 @@ import { itemFreshness } from '../freshness.ts';
 import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged, type Verdict } from '../result.ts';
 import { evidenceFor } from '../context.ts';
-import { failedSince, onBench, readOf, weighed, type Weighed } from '../weigh.ts';
+import { failedSince, onBench, readOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
 import { callDoubt, strengthOf } from './graded.ts';
 
 /** What is asked of one item, and what stands for it. */
@@ -189,11 +189,7 @@ export const inputs = (j: Judging): Judged => {
       { ...sum, next },
     );
   const wordReasons = words.map(({ evidence }) =>
-    reason(
-      'seen-by-word',
-      { label: readingOf(readOf(evidence).what)?.label ?? String(factOf(evidence.facts, 'words') ?? ''), at: evidence.ord },
-      [evidence.entry],
-    ),
+    reason('seen-by-word', { label: readingOf(readOf(evidence).what)?.label ?? wordsOf(evidence), at: evidence.ord }, [evidence.entry]),
   );
   const is: Verdict = on.length > 0 || words.length > 0 ? 'marginal' : 'dark';
   return judged(is, [...because, ...missing, ...wordReasons], {

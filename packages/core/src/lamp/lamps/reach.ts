@@ -3,7 +3,7 @@ import { readingOf } from '../../evidence/index.ts';
 import { inUse, type Judging } from '../context.ts';
 import { reason } from '../reason.ts';
 import { type Judged, judged } from '../result.ts';
-import { allStale, factOf, failedSince, lowered, onBench, readOf, standingOf, weighed, type Weighed } from '../weigh.ts';
+import { allStale, failedSince, lowered, onBench, readOf, standingOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
 import { callDoubt } from './graded.ts';
 
 /** A call that came likely by a path after something: what was changed has not taken it off the air. */
@@ -38,9 +38,7 @@ export const reach = (j: Judging): Judged => {
   if (chosen === undefined) return judged('dark', [reason('nothing', { lamp: 'Reach' })], { next });
   const { one, low, shown, what } = chosen;
   const { evidence } = one;
-  const label = shown
-    ? 'The files before and after show the change'
-    : (readingOf(what)?.label ?? String(factOf(evidence.facts, 'words') ?? ''));
+  const label = shown ? 'The files before and after show the change' : (readingOf(what)?.label ?? wordsOf(evidence));
   const because =
     evidence.by === 'word'
       ? reason('seen-by-word', { label, at: evidence.ord }, [evidence.entry])

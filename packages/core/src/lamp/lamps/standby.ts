@@ -5,7 +5,7 @@ import { stillFits } from '../attribute.ts';
 import { asItRuns, inUse, type Judging } from '../context.ts';
 import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged } from '../result.ts';
-import { allStale, factOf, failedSince, onBench, readOf, standingOf, weighed, type Weighed } from '../weigh.ts';
+import { allStale, factOf, failedSince, onBench, readOf, standingOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
 
 const lamp: LampName = 'Standby';
 
@@ -71,11 +71,7 @@ export const standby = (j: Judging): Judged => {
   const because = [
     ...drills.map((one) => one.because),
     ...words.map(({ evidence }) =>
-      reason(
-        'seen-by-word',
-        { label: readingOf(readOf(evidence).what)?.label ?? String(factOf(evidence.facts, 'words') ?? ''), at: evidence.ord },
-        [evidence.entry],
-      ),
+      reason('seen-by-word', { label: readingOf(readOf(evidence).what)?.label ?? wordsOf(evidence), at: evidence.ord }, [evidence.entry]),
     ),
   ];
   const sum = {

@@ -22,7 +22,7 @@ const events: { readonly [code: string]: string } = {
 const tests: readonly string[] = ['RP', 'RX'];
 
 /** Codes that say that something is over. */
-const restorals: readonly string[] = Object.entries(events).flatMap(([code, words]) => (/ restored$/.test(words) ? [code] : []));
+const restorals: readonly string[] = Object.entries(events).flatMap(([code, words]) => (words.endsWith(' restored') ? [code] : []));
 
 export type Sia = {
   event: string;
