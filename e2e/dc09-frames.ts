@@ -20,7 +20,7 @@ const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(do
 export const exchange = async (
   port: number,
   pieces: readonly string[],
-  { from = '127.0.0.1', answers = 1 }: { from?: string; answers?: number } = {},
+  { from = '127.0.9.1', answers = 1 }: { from?: string; answers?: number } = {},
 ): Promise<string> => {
   const socket = await new Promise<Socket>((done, failed) => {
     const made = connect({ port, host: '127.0.0.1', localAddress: from }, () => {

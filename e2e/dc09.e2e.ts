@@ -1,12 +1,14 @@
 // The desk hears DC-09 from a plain socket, in the pieces in which a network may bring it, and the screen says what came.
 import { expect, test } from './desk.ts';
 import { exchange, frame, stamp } from './dc09-frames.ts';
-import { arrive, delivered, lamp, newAccount, openStation } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
 test('events, supervision, repeats, refusals and strangers by DC-09, each answered as the standard asks', async ({ page, desk }) => {
   const account = newAccount();
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Panel by DC-09', account, paths: ['Ethernet'] });
+  await reportsByDc09(page, desk.dc09Port);
+  await arrivesFrom(page, 'Ethernet');
   await delivered(page);
   const send = (...pieces: string[]): Promise<string> => exchange(desk.dc09Port, pieces);
   const silence = (...pieces: string[]): Promise<string> => exchange(desk.dc09Port, pieces, { answers: 0 });

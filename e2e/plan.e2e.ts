@@ -211,7 +211,7 @@ test('from afar: the start message is made without its word, the sender is judge
   await part(page, 'From afar');
   const afar = page.getByRole('region', { name: 'From afar', exact: true });
   await expect(afar).toContainText('This telephone is on the unit’s list.');
-  await expect(afar.getByRole('region', { name: 'Start a session' })).toContainText('•••• desk.varrow.example:4110');
+  await expect(afar.getByRole('region', { name: 'Start a session' })).toContainText(`•••• desk.varrow.example:${desk.linePort}`);
   await expect(page.locator('body')).not.toContainText('limestone');
   await afar.getByLabel('What is to be changed').selectOption({ label: 'Start word (reporting module)' });
   await expect(afar).toContainText('nobody gets back in without a drive');

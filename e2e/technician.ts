@@ -72,6 +72,12 @@ export const arrivesFrom = async (page: Page, ...paths: readonly string[]): Prom
   for (const [i, path] of paths.entries()) await setting(page, new RegExp(`^Path, ${path}`), 'Arrives from address', pathAddress(i + 1));
 };
 
+/** The station reports by DC-09: its receiver is the desk's other listener. */
+export const reportsByDc09 = async (page: Page, port: number): Promise<void> => {
+  await setting(page, /^Receiver, /, 'Listener speaks', 'DC-09');
+  await setting(page, /^Receiver, /, 'Desk’s port', String(port));
+};
+
 export const lamp = (page: Page, name: RegExp | string) => page.getByRole('region', { name: 'The line' }).getByRole('button', { name });
 export const delivered = async (page: Page): Promise<void> => {
   const refused = page.getByRole('button', { name: /not accepted/ });

@@ -1,7 +1,6 @@
 // [Y1] 'Simulated' from the socket to the print, and never on a client from outside.
 import { expect, test } from './desk.ts';
-import { exchange, frame } from './dc09-frames.ts';
-import { arrive, delivered, lamp, newAccount, openStation } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
 test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the desk and in print; the same from outside does not', async ({
   page,
@@ -10,6 +9,7 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   const account = newAccount();
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Yard to print', account });
+  await arrivesFrom(page, 'Cellular');
   await delivered(page);
   await page.keyboard.press('g');
   await page.keyboard.press('y');
@@ -33,18 +33,22 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   await page.emulateMedia({ media: 'screen' });
 
   const { places } = await desk.get<{ places: { address: string }[] }>(`/api/yard?stream=${stream}`);
-  const answer = await exchange(desk.dc09Port, [frame(`"ADM-CID"0009L0#${account}[|1137 01 001]`)], { from: places[0]?.address ?? '' });
-  expect(answer).toContain('"ACK"');
+  // A client that merely binds the yard's address is neither marked nor believed.
+  expect(await desk.sendFrom(places[0]?.address ?? '', `${account};;event=tamper`)).toEqual(['OK 1']);
+  await expect(lamp(page, /^Call, proven, grade 7, bench, simulated/)).toBeVisible();
+  expect(await desk.send(`${account};;event=tamper`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
   await page.getByRole('link', { name: 'Desk', exact: true }).click();
   const calledBy = page.getByRole('listitem').filter({ hasText: 'Yard to print' });
   await expect(calledBy.nth(0)).not.toContainText('simulated');
-  await expect(calledBy.nth(1)).toContainText('simulated');
+  await expect(calledBy.nth(1)).toContainText('proves nothing');
+  await expect(calledBy.nth(2)).toContainText('simulated');
 });
 
 test('[Y2] what the virtual modem answered is read at the bench, and every reading of it stays marked', async ({ page, desk }) => {
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Yard to bench', account: newAccount() });
+  await reportsByDc09(page, desk.dc09Port);
   await delivered(page);
   await page.goto(`${desk.web}/yard?station=${stream}`);
   await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
