@@ -2,7 +2,9 @@ import { settingKey, type Stream } from '@green-lamp/core/name';
 import { textOf } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { deskStream } from '@green-lamp/core/name';
-import { TestServer } from '../testing/server.ts';
+import { ears, writeFrame } from '@green-lamp/core/wire';
+import { TestServer, testSource } from '../testing/server.ts';
+import { Ingest } from './ingest.ts';
 import type { FrameView } from './frames.ts';
 
 const server = new TestServer();
@@ -67,6 +69,24 @@ test('the same bytes with an instant within a day are a repeat: answered, stored
   expect((await frames(`station=${stream}`)).map(({ repeats }) => repeats)).toEqual([2]);
   await server.send('4003;;event=test\n4003;;event=test\n');
   expect(await frames(`station=${stream}`)).toHaveLength(3);
+});
+test('the repeat window: within a day of Line and a quarter of an hour of DC-09 the same call is a repeat, after it a new one', async () => {
+  const line = await server.station('4014');
+  const panel = await server.station('4315', 'dc09');
+  const ingest = server.running.app.get(Ingest);
+  const day = 86_400_000;
+  const start = Date.now() - 3 * day;
+  const take = async (listener: 'line' | 'dc09', text: string, at: number): Promise<void> => {
+    const source = { listener, address: testSource, port: 1, listenerPort: server.running.desk.portOf(listener), mark: null };
+    for (const piece of ears[listener].hear(Buffer.from(text, 'latin1')).pieces) await ingest.take(piece, source, instant(at));
+  };
+  const record = '4014;2026-11-12T14:00:00Z;event=test\n';
+  for (const after of [0, day - 1, day + 1]) await take('line', record, start + after);
+  expect((await frames(`station=${line.stream}`)).map(({ repeats }) => repeats)).toEqual([0, 1]);
+  const frame = writeFrame({ id: 'ADM-CID', sequence: '0007', account: '4315', data: '#4315|1110 01 001', at: null });
+  const quarter = 15 * 60_000;
+  for (const after of [0, quarter - 1, quarter + 1]) await take('dc09', Buffer.from(frame).toString('latin1'), start + after);
+  expect((await frames(`station=${panel.stream}`)).map(({ repeats }) => repeats)).toEqual([0, 1]);
 });
 test('an unknown caller is stored and listed with the nearest account', async () => {
   await server.station('4056');

@@ -111,11 +111,11 @@ test('‘by the device’ is taken only from a capture of this station in which 
   );
   const text = 'AT+CCID\r\n+CCID: 8999901234567890124\r\nOK\r\n';
   await server.post('/api/blobs', { text });
-  const capture = (of: Stream, about: ElementId) => ({
+  const capture = (of: Stream, about: ElementId | null) => ({
     ...server.entry(of, 'capture.kept', { path: about, about: 'AT dialogue', lines: 3, found: 1, missed: 0, simulated: false }),
     blobs: [hashOf(text)],
   });
-  const [mine, theirs] = [capture(stream, path), capture(other.stream, other.path)];
+  const [mine, theirs] = [capture(stream, path), capture(other.stream, null)];
   const number = '8999901234567890124';
   const note = server.entry(stream, 'note.written', { lamp: null, words: number });
   expect(codes(await server.deliver(mine, theirs, note))).toEqual(['kept', 'kept', 'kept']);

@@ -1,6 +1,7 @@
 import { chainFault, canonical, foldAll, placedEntry, textOf, readEntry, wanted } from '@green-lamp/core/journal';
 import { isSettingKey, peopleStream, settingKey, sure, type Json, type Stream } from '@green-lamp/core/name';
 import { instant } from '@green-lamp/core/quantity';
+import { Clock } from '../shell/clock.ts';
 import { TestServer } from '../testing/server.ts';
 import type { Answer } from './take.ts';
 
@@ -98,6 +99,19 @@ test('received rises strictly in a stream, also for many entries in one millisec
   const received = (await rows(stream)).map((row) => row.received);
   expect(received).toHaveLength(49);
   expect(received.every((at, i) => i === 0 || at > (received[i - 1] ?? 0))).toBe(true);
+});
+test('received rises strictly also while the clock stands still', async () => {
+  const { stream } = await server.station('2039');
+  const clock = server.running.app.get(Clock);
+  const still = instant(Date.now() + 1000);
+  const now = jest.spyOn(clock, 'now').mockReturnValue(still);
+  try {
+    await server.deliver(...Array.from({ length: 20 }, () => note(stream)));
+  } finally {
+    now.mockRestore();
+  }
+  const received = (await rows(stream)).map((row) => row.received).slice(-20);
+  expect(received).toEqual(Array.from({ length: 20 }, (_, i) => still + i));
 });
 test('a late entry of a slow clock sorts where it belongs, and the stream is folded again', async () => {
   const { stream } = await server.station('2009');

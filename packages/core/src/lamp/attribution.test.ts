@@ -295,6 +295,11 @@ test('[D3] a real frame is evidence over a simulated one, and stands before it; 
   expect(m.lamp('Call').simulated).toBe(false);
   m.call('0233', { event: 'high' }, undefined, true);
   expect(m.state.count).toBe(count + 1);
+  const first = onePath();
+  first.m.call('0233', { event: 'high' });
+  const picked = first.m.state.count;
+  first.m.call('0233', { event: 'high' }, undefined, true);
+  expect(first.m.state.count).toBe(picked);
   // At any grade, and for the lamp as for the pick.
   const other = onePath();
   other.m.call('0233', { event: 'high' }, undefined, true).call('0233', { event: 'test' });

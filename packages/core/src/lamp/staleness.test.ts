@@ -212,3 +212,24 @@ test('age: Bearer and Route fall after two missed check-ins; a routine arrival r
   expect(judge(m.now + hours(49), [heardAt(m.now + hours(24), { strength: 'claimed' })])).toEqual(['Bearer', 'Route']);
   expect(judge(m.now + hours(24) * 366)).toEqual(['Bearer', 'Route', 'Call']);
 });
+test('a change and evidence of one millisecond are told apart by their ids: position is compared as a pair, never by ord alone', () => {
+  const { m, sim } = onePath();
+  m.call('0233', { event: 'depth_high' });
+  const key = `sim:${sim}.apn`;
+  const call = Object.values(m.state.evidence).find(({ bears }) => bears.some(({ lamp }) => lamp === 'Call'));
+  const on = m.state.device[key];
+  if (call === undefined || on === undefined) throw new Error('a call, and an APN on the device');
+  const moved = (id: string) => {
+    const move = { pos: { ord: call.ord, id: id as typeof call.entry }, who: { part: 'desk' } as const, was: 'old.example', read: false };
+    const state = { ...m.state, device: { ...m.state.device, [key]: { ...on, moved: move, force: call.ord } } };
+    return allLamps(lamps(state, { ...shippedRules, heard: [], now: m.now })).find(({ lamp }) => lamp === 'Call')?.is;
+  };
+  const next = (by: 1 | -1): string => `${call.entry.slice(0, 25)}${by === 1 ? 'Z' : '0'}`;
+  expect([moved(next(1)), moved(next(-1))]).toEqual(['stale', 'proven']);
+});
+test('an aerial that was changed darkens the Signal of its own strand alone', () => {
+  const { m, modems, paths } = twoSims();
+  for (const path of paths) m.read('Signal', path, 'signal.rsrp', -80, 'dBm');
+  m.add('antenna.changed', { element: modems[0], words: '' });
+  expect(paths.map((path) => m.lamp('Signal', path).is)).toEqual(['stale', 'marginal']);
+});

@@ -17,7 +17,12 @@ export const applies = ({ only, holder }: Parameter, element: SheetElement | nul
 
 /** The settings that somebody has to supply: always, or because an adopted profile asks for them. */
 export const isAsked = (of: Parameter, profiles: readonly Profile[]): boolean =>
-  of.always === true || profiles.some((profile) => askedBy(profile).includes(of.key));
+  !isKnown(of, profiles) && (of.always === true || profiles.some((profile) => askedBy(profile).includes(of.key)));
+
+/** The supply that an adopted profile knows is not asked for again. */
+const isKnown = ({ key }: Parameter, profiles: readonly Profile[]): boolean =>
+  /^(?:unit|modem)\.supply(?:Least|Most)$/.test(key) &&
+  profiles.some(({ role, supply }) => supply !== undefined && key.startsWith(`${role}.`));
 
 /** Whether a setting is on the sheet before anybody looks for it. */
 export const isShown = (of: Parameter, profiles: readonly Profile[]): boolean =>
