@@ -9,7 +9,11 @@ export const frameWords = (frame: FrameView, path: (id: string) => string): stri
   const event = frame.event ?? '';
   // At another listener every call has grade 5: its name alone tells a test from an event.
   const isEvent = (frame.grade ?? 0) >= 7 || (frame.receiver === null && frame.grade === 5 && !/^null$|test$/.test(event));
-  const what = isEvent ? `Event ‘${event}’` : event === 'null' ? 'Call without an event' : 'Test call';
+  const what = isEvent
+    ? `${frame.turn === 'restoral' ? 'Restoral of' : 'Event'} ‘${event}’`
+    : event === 'null'
+      ? 'Call without an event'
+      : 'Test call';
   if (frame.status === 'refused')
     return `Refused: ${refusals[frame.why ?? ''] ?? frame.why ?? ''}. ${what} of account ${frame.account ?? ''}; it proves nothing.`;
   if (frame.status === 'unknown') return `Unknown account ${frame.account ?? ''}.`;

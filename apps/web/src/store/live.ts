@@ -16,6 +16,8 @@ type Live = {
   waiting: number;
   refused: number;
   person: Ulid | null;
+  /** A card's number is being typed from the card itself: the sheet's is out of sight meanwhile. */
+  hidesCards: boolean;
   theme: Theme;
   askPerson: boolean;
   /** What went wrong last, in words; stays until it is put away. */
@@ -37,6 +39,7 @@ export const useLive = create<Live>(() => ({
   waiting: 0,
   refused: 0,
   person: chosenPerson(),
+  hidesCards: false,
   theme: storedTheme(),
   askPerson: chosenPerson() === null,
   trouble: null,

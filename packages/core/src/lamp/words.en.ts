@@ -82,6 +82,7 @@ export const words = {
     `${a.real ? `An event, '${a.event}'` : 'A test call'}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.`,
   claimed: (a: { how: HowAttributed; path: ElementId }, s: Speaker) =>
     `Nothing but ${hows[a.how]} says that it came over ${s.element(a.path)}: a claim proves no path.`,
+  'path-claimed': (_: None) => 'Nothing but a claim, or nothing, says that it came by a path of the station.',
   'no-longer-fits': (a: { address: string; path: ElementId }, s: Speaker) =>
     `It came from ${a.address}, which no longer fits ${s.element(a.path)} as the sheet stands.`,
   confirmed: (a: { how: string; person: string; event: string; at: number; path: ElementId | null }, s: Speaker) =>
@@ -101,6 +102,7 @@ export const words = {
     'It was typed with the sheet’s number in sight: that is a word. Capture it, or type it whole with the sheet’s hidden.',
   'card-called': (a: { at: number }, s: Speaker) => `A call came this way since, ${s.when(a.at)}: the card is open.`,
   'card-other': (a: { read: string; sheet: string }) => `The card in use says ${a.read}; the sheet says ${a.sheet}.`,
+  'card-differs': (a: { read: string }) => `The number typed from the card, ${a.read}, is not the sheet’s.`,
   'card-no-sheet': (_: None) => 'A number was read, but the sheet has no card number to hold it against.',
   'some-card': (_: None) => 'Some card works, since a call came this way; its number was not read.',
   pin: (a: { word: string }) => `PIN state: ${a.word}.`,
@@ -128,8 +130,6 @@ export const words = {
   'inputs-empty': (_: None) => 'Nothing that hangs on the unit is on the sheet: no input, no local device, no link.',
   'item-event': (a: { item: ElementId; zone: string; turn: string; at: number; simulated: boolean }, s: Speaker) =>
     `${s.element(a.item)}: its ${a.turn}${a.simulated ? ' (simulated)' : ''} came to the desk with zone ${a.zone}, ${s.when(a.at)}.`,
-  'item-weak': (a: { item: ElementId }, s: Speaker) =>
-    `${s.element(a.item)}: that event proves nothing yet; how it came is only a claim or a word.`,
   'item-no-event': (a: { item: ElementId; zone: string }, s: Speaker) =>
     `${s.element(a.item)}: no event of zone ${a.zone} has come to the desk.`,
   'item-no-rest': (a: { item: ElementId; zone: string }, s: Speaker) =>

@@ -5,11 +5,11 @@ import { emptyState, standing, wanted } from '@green-lamp/core/journal';
 import { sentence } from '@green-lamp/core/problem';
 import { editValue, type Parameter, parametersOf, parseTyped } from '@green-lamp/core/sheet';
 import { Link } from 'react-router';
-import { Field } from '../../parts/Field.tsx';
+import { Choose, Field } from '../../parts/Field.tsx';
 import { FrameRow } from '../../parts/FrameRow.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { append } from '../../store/append.ts';
-import { useLive } from '../../store/live.ts';
+import { tell, useLive } from '../../store/live.ts';
 import type { FrameView } from '../../store/wire-types.ts';
 import { useFrames } from '../../store/use-frames.ts';
 import { OnlyHere } from '../../parts/OnlyHere.tsx';
@@ -24,7 +24,37 @@ const lists: readonly { status: Status; label: string; empty: string }[] = [
 ];
 const shippedLimits: { readonly [key: string]: string } = { 'listener.firstByte': '30 s', 'listener.idle': '1 h' };
 
-const Limit = ({ of }: { of: Parameter }) => {
+const Limit = ({ of }: { of: Parameter }) => (of.form.is === 'yesno' ? <Sources of={of} form={of.form} /> : <Figure of={of} />);
+
+/** A choice of two is set at once. */
+const Sources = ({ of, form }: { of: Parameter; form: Extract<Parameter['form'], { is: 'yesno' }> }) => {
+  const state = useStream(deskStream)?.state ?? emptyState(deskStream);
+  const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
+  return (
+    <div className="w-64">
+      <Choose
+        label={of.label}
+        value={wanted(state, key) === true ? 'yes' : 'no'}
+        change={(value) => {
+          const data = {
+            key,
+            value: value === 'yes',
+            origin: 'typed',
+            simulated: false,
+            over: standing(state, key)?.pos.id ?? null,
+          } as const;
+          append(deskStream, [{ kind: 'setting.set', data }]).catch(tell);
+        }}
+        of={[
+          { value: 'no', label: form.no },
+          { value: 'yes', label: form.yes },
+        ]}
+      />
+    </div>
+  );
+};
+
+const Figure = ({ of }: { of: Parameter }) => {
   const state = useStream(deskStream)?.state ?? emptyState(deskStream);
   const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
   const shipped = shippedLimits[of.key] ?? '';

@@ -114,12 +114,15 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
         </button>
       </div>
       <ul className="flex flex-col gap-1">
-        {lamp.because.map((reason, i) => (
-          <li key={i} className="break-words">
-            {sayReason(reason, speaker)}
-          </li>
-        ))}
+        {lamp.because
+          .filter(({ code }) => !(lamp.lamp === 'Inputs' && code !== 'inputs-empty' && code !== 'seen-by-word' && code !== 'said-bad'))
+          .map((reason, i) => (
+            <li key={i} className="break-words">
+              {sayReason(reason, speaker)}
+            </li>
+          ))}
       </ul>
+      {lamp.lamp === 'Inputs' && lamp.is !== 'none' && <Ledger station={station} />}
       {bySchools(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now })
         .filter((of) => of.lamp === lamp.lamp && of.path === lamp.path)
         .map(({ question, asks, says, is }) => (
@@ -156,7 +159,6 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
         </details>
       )}
       {caution !== undefined && <CautionNote of={caution} />}
-      {lamp.lamp === 'Inputs' && <Ledger station={station} />}
       {lamp.lamp === 'Standby' && <Drill station={station} />}
       {lamp.lamp === 'Call' && elsewhere && <Confirm station={station} path={lamp.path} />}
       {lamp.lamp === 'Reach' && <FilesShow station={station} />}

@@ -46,7 +46,12 @@ export const card = (j: Judging, use: PathUse): Judged => {
     if (got !== sheet)
       return {
         is: 'failed',
-        because: [reason('card-other', { read: inBlocks(got), sheet: inBlocks(sheet) }, [number.evidence.entry])],
+        // Typed with the sheet's hidden, the sheet's is not told: it could be typed after that.
+        because: [
+          isBlind(number)
+            ? reason('card-differs', { read: inBlocks(got) }, [number.evidence.entry])
+            : reason('card-other', { read: inBlocks(got), sheet: inBlocks(sheet) }, [number.evidence.entry]),
+        ],
         on,
         next: reason('next-mend', { lamp: 'Card' }),
       };

@@ -8,7 +8,7 @@ import { itemFreshness } from '../freshness.ts';
 import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged, type Verdict } from '../result.ts';
 import { evidenceFor } from '../context.ts';
-import { failedSince, onBench, readOf, weighed, type Weighed, wordsOf } from '../weigh.ts';
+import { failedSince, onBench, readOf, saidBy, weighed, type Weighed, wordsOf } from '../weigh.ts';
 import { callDoubt, strengthOf } from './graded.ts';
 
 /** What is asked of one item, and what stands for it. */
@@ -50,11 +50,17 @@ const eventsOf = (j: Judging, item: ElementId, zone: string, turn: 'alarm' | 're
     .map((evidence) => ({ evidence, fresh: itemFreshness(j, item, evidence) }))
     .sort((a, b) => Number(a.evidence.simulated) - Number(b.evidence.simulated) || b.evidence.ord - a.evidence.ord);
 
-const sure = (j: Judging, { evidence }: Weighed): boolean => {
-  if (evidence.what === 'confirmation') return evidence.by !== 'word';
-  if (!proves(strengthOf(evidence))) return false;
-  const over = evidence.bears.find(({ lamp }) => lamp === 'Call')?.path ?? null;
-  return callDoubt(j, j.bindings.paths.find(({ path }) => path === over) ?? null, evidence) === null;
+/** What keeps an event from proving its item: a word, a claim, a source that no longer fits, a change not known to be in force, the bench after the site. */
+const doubtOf = (j: Judging, { evidence, fresh }: Weighed): Reason | null => {
+  if (evidence.by === 'word') return reason('by-word', { who: saidBy(evidence) }, [evidence.entry]);
+  if (evidence.what === 'call') {
+    if (!proves(strengthOf(evidence))) return reason('path-claimed', {}, [evidence.entry]);
+    const over = evidence.bears.find(({ lamp }) => lamp === 'Call')?.path ?? null;
+    const doubt = callDoubt(j, j.bindings.paths.find(({ path }) => path === over) ?? null, evidence);
+    if (doubt !== null) return doubt;
+  }
+  if (fresh.is === 'unsure') return fresh.because;
+  return evidence.place === 'bench' && j.state.everAtSite ? reason('bench', {}) : null;
 };
 
 const askEvent = (j: Judging, item: ElementId, zone: string, turn: 'alarm' | 'restoral'): Asked => {
@@ -63,12 +69,12 @@ const askEvent = (j: Judging, item: ElementId, zone: string, turn: 'alarm' | 're
   const standing = of.filter(({ fresh }) => fresh.is !== 'stale');
   const real = standing.some(({ evidence }) => !evidence.simulated);
   const counts = standing.filter(({ evidence }) => !real || !evidence.simulated);
-  const good = counts.find((one) => sure(j, one) && one.fresh.is === 'fresh' && !(one.evidence.place === 'bench' && j.state.everAtSite));
+  const good = counts.find((one) => doubtOf(j, one) === null);
   const said = (one: Weighed): Reason =>
     reason('item-event', { item, zone, turn, at: one.evidence.ord, simulated: one.evidence.simulated }, [one.evidence.entry]);
   if (good !== undefined) return { what, is: 'proven', because: [said(good)], on: [good] };
   const [weak] = counts;
-  if (weak !== undefined) return { what, is: 'marginal', because: [said(weak), reason('item-weak', { item })], on: [weak] };
+  if (weak !== undefined) return { what, is: 'marginal', because: [said(weak), doubtOf(j, weak) ?? reason('bench', {})], on: [weak] };
   const [old] = of;
   if (old?.fresh.is === 'stale') return { what, is: 'stale', because: old.fresh.because, on: [old] };
   return { what, is: 'dark', because: [reason(turn === 'alarm' ? 'item-no-event' : 'item-no-rest', { item, zone })], on: [] };

@@ -184,10 +184,10 @@ export const wifi = [
 const i = settingsOf('input');
 export const input = [
   i('unit', 'On unit', one('unit'), 'you', null, none, 'Says whose terminal it is.'),
-  i('name', 'Name', plain(40), 'client', 'unit', called, 'What the desk reads at three in the morning.'),
+  i('name', 'Name', plain(40), 'client', 'unit', called, 'What the desk reads at three in the morning.', { usual: true }),
   i('deskName', 'Name at the desk', plain(40), 'desk', 'desk', ['Inputs'], 'Unlike the unit’s, somebody goes to the wrong room.'),
-  i('channel', 'Channel, as the unit counts', count(0, 999), 'manual', 'unit', called, 'Some count from 0, some from 1.'),
-  i('deskZone', 'Zone at the desk', count(0, 999), 'desk', 'desk', called, 'One off is the wrong room.'),
+  i('channel', 'Channel, as the unit counts', count(0, 999), 'manual', 'unit', called, 'Some count from 0, some from 1.', { usual: true }),
+  i('deskZone', 'Zone at the desk', count(0, 999), 'desk', 'desk', called, 'One off is the wrong room.', { usual: true }),
   i('on', 'Enabled', yes('on', 'off'), 'you', 'unit', called, 'Off, it is only a wire.'),
   i(
     'contact',
@@ -332,8 +332,10 @@ export const code = [
 const d = settingsOf('device');
 export const device = [
   d('unit', 'On unit', one('unit'), 'you', null, none, 'Says who hears it.'),
-  d('zone', 'Zone', count(0, 999), 'manual', 'unit', called, 'Given in the order of enrolment; the keypad may have taken 1.'),
-  d('deskZone', 'Zone at the desk', count(0, 999), 'desk', 'desk', called, 'One off is the wrong room.'),
+  d('zone', 'Zone', count(0, 999), 'manual', 'unit', called, 'Given in the order of enrolment; the keypad may have taken 1.', {
+    usual: true,
+  }),
+  d('deskZone', 'Zone at the desk', count(0, 999), 'desk', 'desk', called, 'One off is the wrong room.', { usual: true }),
   d('enrolled', 'Enrolled', yes('yes', 'no'), 'you', 'unit', called, 'Without it the unit does not know it.'),
   d('name', 'Name', plain(40), 'client', 'unit', called, 'Named for what it protects.'),
   d('deskName', 'Name at the desk', plain(40), 'desk', 'desk', inputs, 'Unlike the unit’s, somebody goes to the wrong room.'),

@@ -15,9 +15,9 @@ import { useNow, type Station } from '../../../store/use-station.ts';
 import type { FrameView } from '../../../store/wire-types.ts';
 
 const kindWords: { readonly [K in DrillKind]: string } = {
-  'link loss': 'link loss: the plug, the aerial or the card is pulled',
-  'soft failure': 'soft failure: the link stays up, nothing lies beyond it',
-  'supply loss': 'supply loss: the first path’s device is without power',
+  'link loss': 'The plug or the card is pulled.',
+  'soft failure': 'The link stays up, and nothing lies beyond it.',
+  'supply loss': 'The path’s own device is without power.',
 };
 
 type Named = (Draft & { kind: 'drill.run' })['data']['took'];
@@ -50,7 +50,13 @@ const Begin = ({ station }: { station: Station }) => {
   const why = uses.length < 2 ? 'A drill needs a second path on the sheet.' : null;
   return (
     <div className="flex flex-col gap-2">
-      <Choose label="Kind of failure" value={kind} change={setKind} of={drillKinds.map((one) => ({ value: one, label: kindWords[one] }))} />
+      <Choose
+        label="Kind of failure"
+        value={kind}
+        change={setKind}
+        of={drillKinds.map((one) => ({ value: one, label: one }))}
+        hint={drill === undefined ? undefined : kindWords[drill]}
+      />
       <Choose
         label="Path that is cut"
         value={path}

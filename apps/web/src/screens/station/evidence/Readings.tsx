@@ -1,5 +1,5 @@
 // The readings that a lamp takes, drawn from their rows: figures, words, a card's number, what was seen.
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { ElementId } from '@green-lamp/core/name';
 import { type Reading, readingsOf } from '@green-lamp/core/evidence';
 import { parseIccid } from '@green-lamp/core/sums';
@@ -7,7 +7,7 @@ import type { LampResult } from '@green-lamp/core/lamp';
 import { Choose, Field } from '../../../parts/Field.tsx';
 import { append, type Draft } from '../../../store/append.ts';
 import { deviceNow } from '../../../store/device.ts';
-import { tell } from '../../../store/live.ts';
+import { tell, useLive } from '../../../store/live.ts';
 import type { Station } from '../../../store/use-station.ts';
 
 type Of = { readonly path: ElementId | null; readonly item?: ElementId; readonly blind?: boolean };
@@ -61,6 +61,13 @@ export const TakeFigure = ({ reading, station, of, label }: { reading: Reading; 
   const [typed, setTyped] = useState('');
   const { form } = reading;
   const [blind, setBlind] = useState(form.is === 'card');
+  useEffect(() => {
+    if (form.is !== 'card') return;
+    useLive.setState({ hidesCards: blind });
+    return () => {
+      useLive.setState({ hidesCards: false });
+    };
+  }, [form.is, blind]);
   const is = meant(reading, typed);
   const name = `${label ?? reading.label}${form.is === 'number' ? (units[form.measure] ?? '') : ''}`;
   return (
@@ -101,7 +108,7 @@ export const TakeFigure = ({ reading, station, of, label }: { reading: Reading; 
               setBlind(target.checked);
             }}
           />
-          Typed whole from the card itself, without looking at the sheet
+          Typed whole from the card itself; the sheet’s number is hidden meanwhile
         </label>
       )}
     </form>

@@ -6,6 +6,7 @@ import { isSecret, type Parameter, showValue } from '@green-lamp/core/sheet';
 import { Press } from '../../../../parts/Press.tsx';
 import { StageBar } from '../../../../parts/StageBar.tsx';
 import { append } from '../../../../store/append.ts';
+import { useLive } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { stagesOf } from './stages.ts';
 import { SettingEditor } from './SettingEditor.tsx';
@@ -102,7 +103,9 @@ export const SettingRow = ({
   const label = (id: string): string => station.state.elements.find((one) => one.id === id)?.label ?? id;
   const plan = wanted(station.state, key) ?? null;
   const device = station.state.device[key]?.value;
-  const show = (value: typeof plan | undefined): string => (isSecret(value) ? secretWords(station, value) : showValue(of, value, label));
+  const hidden = useLive((live) => live.hidesCards) && of.key === 'sim.iccid';
+  const show = (value: typeof plan | undefined): string =>
+    isSecret(value) ? secretWords(station, value) : hidden && value != null ? 'hidden while it is typed' : showValue(of, value, label);
   const mine = findings.filter((finding) => finding.fields.includes(key) && acceptedAs(station.state, finding) === null);
   const stop = mine.some(({ severity }) => severity === 'stop');
   const differs = device !== undefined && canonical(device) !== canonical(plan);
@@ -117,7 +120,7 @@ export const SettingRow = ({
       : [device === undefined ? show(plan) : show(device), differs ? show(plan) : ''];
   const members = of.form.is === 'element' ? elementsOf(station.state, of.form.group) : [];
   const only = members.length === 1 ? (members[0]?.label ?? null) : null;
-  const isOpen = open === key;
+  const isOpen = open === key && !hidden;
   const stage = of.enteredOn === null ? null : stageOf(station.state, key);
   const words = stop ? 'stop' : mine.length > 0 ? 'see finding' : differs ? 'differs' : '';
   return (

@@ -1,0 +1,147 @@
+// Only evidence lights a lamp: inputs by their own events, standby by a drill of calls, a card by a number typed with the sheet's hidden, somebody else's desk by its log.
+import { expect, pathAddress, test } from './desk.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+
+const margin = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Margin' });
+
+test('an input is proven by its own event with its zone and by its restoral, and by no press', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Float and door', account, paths: ['Ethernet'] });
+  await arrivesFrom(page, 'Ethernet');
+  await page.getByLabel('Something else').selectOption({ label: 'Input' });
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await setting(page, /^Input, /, 'Zone at the desk', '3');
+  await delivered(page);
+  await lamp(page, /^Inputs, dark/).click();
+  await margin(page).getByText('I saw it (a word: weak at most)').click();
+  await margin(page)
+    .getByRole('button', { name: /^Each was made to act/ })
+    .click();
+  await expect(lamp(page, /^Inputs, marginal/)).toBeVisible();
+  await delivered(page);
+  await desk.send(`${account};;event=float_high;zone=4`, `${account};;event=float_high;zone=4;turn=restoral`);
+  await expect(margin(page).getByText('Input: no event of zone 3 has come to the desk.').first()).toBeVisible();
+  await desk.send(`${account};;event=float_high;zone=3`);
+  await expect(
+    margin(page)
+      .getByText(/Input: its alarm came to the desk with zone 3/)
+      .first(),
+  ).toBeVisible();
+  await expect(lamp(page, /^Inputs, marginal/)).toBeVisible();
+  await desk.send(`${account};;event=float_high;zone=3;turn=restoral`);
+  await expect(lamp(page, /^Inputs, proven, bench$/)).toBeVisible();
+});
+
+test('a drill is begun, shows what arrives, and is closed with the calls of the other path and of the return', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Drilled', account, paths: ['Ethernet', 'Wi-Fi'] });
+  await arrivesFrom(page, 'Ethernet', 'Wi-Fi');
+  await delivered(page);
+  await lamp(page, /^Standby, dark/).click();
+  const drill = page.getByRole('region', { name: 'Drill' });
+  for (const kind of ['link loss', 'soft failure', 'supply loss'] as const) {
+    await drill.getByLabel('Kind of failure').selectOption(kind);
+    await drill.getByRole('button', { name: 'Begin the drill, then cut the path' }).click();
+    await expect(drill.getByText(`Drill runs: ${kind} of Ethernet`, { exact: false })).toBeVisible();
+    await expect(drill.getByText('No call by another path yet.')).toBeVisible();
+    await delivered(page);
+    await desk.sendFrom(pathAddress(2), `${account};;event=${kind.replace(' ', '_')}`);
+    await expect(drill.getByText(/^By the standby after/)).toBeVisible();
+    await page.reload();
+    await expect(drill.getByText(/^By the standby after/)).toBeVisible();
+    await drill.getByRole('button', { name: 'The path is put back' }).click();
+    await desk.send(`${account};;event=${kind.replace(' ', '_')}_back`);
+    await expect(drill.getByText(/^Back by the path itself after/)).toBeVisible();
+    await drill.getByRole('button', { name: 'Close the drill' }).click();
+    await expect(drill.getByRole('button', { name: 'Begin the drill, then cut the path' })).toBeVisible();
+  }
+  await delivered(page);
+  await expect(lamp(page, /^Standby, proven, bench$/)).toBeVisible();
+  await expect(
+    margin(page).getByText(/Drill, link loss of Ethernet,.*the standby called after .*, the path itself .* after it was put back/),
+  ).toBeVisible();
+});
+
+test('a card’s number proves only typed with the sheet’s hidden, and with a call since', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Card in hand', account });
+  await arrivesFrom(page, 'Cellular');
+  await setting(page, /^SIM, /, 'Card number (ICCID)', '8999901234567890124');
+  await lamp(page, /^Card, path 1, dark/).click();
+  const blind = margin(page).getByLabel('Typed whole from the card itself; the sheet’s number is hidden meanwhile');
+  const number = margin(page).getByLabel('Number read from the card in use');
+  await blind.uncheck();
+  await number.fill('8999901234567890124');
+  await margin(page).getByRole('button', { name: 'Take' }).first().click();
+  await expect(lamp(page, /^Card, path 1, marginal, bench/)).toBeVisible();
+  await expect(margin(page).getByText('It was typed with the sheet’s number in sight', { exact: false })).toBeVisible();
+  await blind.check();
+  // What it is held against is out of sight meanwhile.
+  await page.goto(page.url().replace('/bench', '/sheet'));
+  await expect(section(page, /^SIM, /).getByText('hidden while it is typed')).toBeVisible();
+  await number.fill('8999900000000000014');
+  await margin(page).getByRole('button', { name: 'Take' }).first().click();
+  await expect(lamp(page, /^Card, path 1, failed/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Card, its door' })).not.toContainText('8999 9012 3456 7890 124');
+  await number.fill('8999901234567890124');
+  await margin(page).getByRole('button', { name: 'Take' }).first().click();
+  await delivered(page);
+  await expect(lamp(page, /^Card, path 1, marginal, bench/)).toBeVisible();
+  await desk.send(`${account};;event=door`);
+  await expect(lamp(page, /^Card, path 1, proven, bench/)).toBeVisible();
+});
+
+test('at somebody else’s desk: a read-back is a word, their own log proves, another account’s line does not', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Reports elsewhere', account, paths: ['Ethernet'] });
+  await setting(page, 'Desk', 'Desk is', 'somebody else’s');
+  await lamp(page, /^Call, dark/).click();
+  const other = page.getByRole('region', { name: 'At the other desk' });
+  await other.getByLabel('Event that you make now').fill('door');
+  await other.getByLabel('Its zone (empty where it has none)').fill('4');
+  await other.getByRole('button', { name: 'I make it now' }).click();
+  await expect(other.getByText('Made', { exact: false }).first()).toBeVisible();
+  await other.getByLabel('Who read it back').fill('Ruth at the harbour watch');
+  await other.getByLabel('What they read').fill('zone 4, door');
+  await other.getByRole('button', { name: 'They read it back' }).click();
+  await expect(lamp(page, /^Call, marginal, grade 7, bench/)).toBeVisible();
+  const { now } = await desk.get<{ now: number }>('/api/health');
+  const time = new Date(now).toISOString().slice(0, 19).replace('T', ' ');
+  const log = other.getByLabel('Their own log, pasted');
+  await log.fill(`account,time,zone,event\n99${account},${time},4,door`);
+  await expect(other.getByText('None of its 1 lines has this account and zone', { exact: false })).toBeVisible();
+  await log.fill(`account,time,zone,event\n${account},${time},4,door`);
+  await other.getByRole('button', { name: 'Take line 2' }).click();
+  await delivered(page);
+  await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+});
+
+test('files before and after show a change from afar; only a call since proves that it still works', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Changed from afar', account, paths: ['Ethernet'] });
+  await arrivesFrom(page, 'Ethernet');
+  await page.keyboard.press('3');
+  for (const [when, text] of [
+    ['before', 'timer = 5\nname = weir\n'],
+    ['after', 'timer = 6\nname = weir\n'],
+  ] as const) {
+    await page
+      .getByLabel('Open the device’s file')
+      .setInputFiles({ name: `${when}.cfg`, mimeType: 'text/plain', buffer: Buffer.from(text) });
+    await page.getByLabel('It is', { exact: true }).selectOption(when);
+    await page.getByRole('button', { name: `Keep ${when}.cfg` }).click();
+    await expect(page.getByRole('list', { name: 'Files that are kept' }).getByText(`${when}.cfg`, { exact: false })).toBeVisible();
+  }
+  await lamp(page, /^Reach, dark/).click();
+  await margin(page).getByLabel('Value that was changed from afar').selectOption({ label: 'timer: 5 → 6' });
+  await margin(page).getByRole('button', { name: 'The files show the change' }).click();
+  await delivered(page);
+  await expect(lamp(page, /^Reach, marginal, bench/)).toBeVisible();
+  await desk.send(`${account};;event=door`);
+  await expect(lamp(page, /^Reach, proven, bench/)).toBeVisible();
+});
