@@ -57,6 +57,16 @@ test('pasted: enough fresh readings that rest prove it, and the figure opens int
   await expect(held.getByText(/Signal proven\. Held for 30 s on LTE, 30 fresh readings\./)).toBeVisible();
   await held.getByText('How it was worked out').click();
   await expect(held.getByRole('row').filter({ hasText: 'RSRP P10 ≥ −100' })).toContainText('ours: house rules shipped version 1');
+  // The same answers again are no second hold, whole or in part.
+  await page.getByRole('button', { name: 'I paste answers' }).click();
+  await page.getByRole('button', { name: 'Start the hold' }).click();
+  await hold.getByLabel('Answers of the modem, one after another').fill([1, 2, 0, 1].map((i) => cesq(20, 44 + i)).join(''));
+  await hold.getByRole('button', { name: 'Take 4 readings' }).click();
+  await expect(hold.getByRole('alert')).toContainText('these same answers were pasted or kept before');
+  await expect(hold.getByText(/0 fresh of 10 asked/)).toBeVisible();
+  await hold.getByLabel('Answers of the modem, one after another').fill(cesq(20, 51));
+  await hold.getByRole('button', { name: 'Take 1 readings' }).click();
+  await expect(hold.getByText(/1 fresh of 10 asked/)).toBeVisible();
 });
 
 test('from the virtual modem, once a second: marked on the hold, the lamp and the record', async ({ page, desk }) => {

@@ -11,6 +11,7 @@ export * from './sealed/box.ts';
 export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName } from './answer/found.ts';
 export { mask, maskText } from './answer/mask.ts';
+export { repeatsAnswers } from './answer/repeats.ts';
 export { mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
 export { cmeErrors } from './at/errors.ts';
 export { emmCauses, esmCauses, type Technology, technologies } from './at/causes.ts';

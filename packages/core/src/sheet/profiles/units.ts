@@ -183,11 +183,13 @@ export const unitProfiles: readonly Profile[] = [
   },
   {
     ...common,
+    version: 2,
     id: 'keypad-panel',
     kind: 'panel',
     name: 'Panel with a keypad',
     about:
-      'A long fixed order of prompts on two lines of display; enrols local radio devices one by one; reports over cellular and Ethernet.',
+      'A long fixed order of prompts on two lines of display; enrols local radio devices one by one; reports over cellular and Ethernet, and says in each report by which.',
+    setsPath: true,
     boot: 60 * s,
     slots: [{ name: 'SIM', takes: '4FF', note: 'under the battery' }],
     supply: { least: 13_000, most: 16_000, watts: 8_000, inTheBox: true },

@@ -4,9 +4,11 @@ import { isElementId, sure } from '@green-lamp/core/name';
 import { type DrillKind, drillKinds, isEvidenceHow, isStrength, isTurn, proves } from '@green-lamp/core/evidence';
 import { isGrade } from '@green-lamp/core/name';
 import { instant, inWords } from '@green-lamp/core/quantity';
+import { mask } from '@green-lamp/core/wire';
 import { Choose, Field } from '../../../parts/Field.tsx';
 import { Press } from '../../../parts/Press.tsx';
 import { frameWords } from '../../../parts/frame-words.ts';
+import { useDraft } from '../../../parts/use-draft.ts';
 import { append, type Draft } from '../../../store/append.ts';
 import { sharedNow } from '../../../store/device.ts';
 import { tell } from '../../../store/live.ts';
@@ -79,8 +81,9 @@ const Begin = ({ station }: { station: Station }) => {
 
 const Running = ({ station, drill }: { station: Station; drill: NonNullable<Station['state']['drill']> }) => {
   const now = useNow(1000);
-  const [over, setOver] = useState<number | null>(null);
-  const [words, setWords] = useState('');
+  const [put, setPut] = useDraft(`drill-over:${drill.pos.id}`, '');
+  const over = put === '' ? null : Number(put);
+  const [words, setWords] = useDraft(`drill-words:${drill.pos.id}`, '', mask);
   const { frames } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
   const begun = drill.pos.ord;
   const arrived = [...(frames ?? [])].filter((frame) => frame.at >= begun && frame.strength !== 'impossible').sort((a, b) => a.at - b.at);
@@ -124,7 +127,7 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
       {over === null && (
         <Press
           onPress={() => {
-            setOver(sharedNow());
+            setPut(String(sharedNow()));
           }}
         >
           The path is put back

@@ -102,7 +102,7 @@ export const TakeFigure = ({ reading, station, of, label }: { reading: Reading; 
         <label className="flex min-h-11 items-center gap-2 text-note">
           <input
             type="checkbox"
-            className="size-5"
+            className="size-5 shrink-0"
             checked={blind}
             onChange={({ target }) => {
               setBlind(target.checked);

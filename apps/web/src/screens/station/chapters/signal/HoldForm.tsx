@@ -5,6 +5,8 @@ import { readingOf } from '@green-lamp/core/evidence';
 import { isSignalName, type SignalName } from '@green-lamp/core/sums';
 import { Field } from '../../../../parts/Field.tsx';
 import { addSamples, mostSamples, type RunningHold, samplesIn } from '../../../../store/hold.ts';
+import { takePasted } from '../../../../commands/hold.ts';
+import { tell } from '../../../../store/live.ts';
 import { deviceNow } from '../../../../store/device.ts';
 import { askModem } from '../../../../store/yard.ts';
 import type { Station } from '../../../../store/use-station.ts';
@@ -79,7 +81,20 @@ const Typed = ({ station, hold }: { station: Station; hold: RunningHold }) => {
 
 const Pasted = ({ station, hold }: { station: Station; hold: RunningHold }) => {
   const [text, setText] = useState('');
+  const [repeats, setRepeats] = useState(false);
+  const looking = useRef(false);
   const found = samplesIn(text, hold.samples.length * hold.every, hold.every);
+  const take = async (): Promise<void> => {
+    if (found.length === 0 || looking.current) return;
+    looking.current = true;
+    try {
+      const taken = await takePasted(station, hold, text);
+      setRepeats(!taken);
+      if (taken) setText('');
+    } finally {
+      looking.current = false;
+    }
+  };
   return (
     <div className="flex flex-col gap-2">
       <label htmlFor="hold-text" className="font-semibold">
@@ -93,17 +108,21 @@ const Pasted = ({ station, hold }: { station: Station; hold: RunningHold }) => {
         value={text}
         onChange={({ target }) => {
           setText(target.value);
+          setRepeats(false);
         }}
       />
+      {repeats && (
+        <p role="alert" className="border-l-4 border-ink pl-2">
+          Not taken: these same answers were pasted or kept before, so they say nothing of now. Ask the modem again, or type what it shows.
+        </p>
+      )}
       <p className="text-note text-ink-2">Each answer counts as {hold.every / 1000} s after the one before it.</p>
       <button
         type="button"
         className="button button-main self-start"
         aria-disabled={found.length === 0}
         onClick={() => {
-          if (found.length === 0) return;
-          addSamples(station.stream, found, text);
-          setText('');
+          take().catch(tell);
         }}
       >
         Take {found.length} readings
