@@ -51,7 +51,7 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
     await expect(drill.getByText(/^By the standby after/)).toBeVisible();
     await page.reload();
     await expect(drill.getByText(/^By the standby after/)).toBeVisible();
-    await drill.getByRole('button', { name: 'The path is put back' }).click();
+    await drill.getByRole('button', { name: 'Put the path back now' }).click();
     await desk.send(`${account};;event=${kind.replace(' ', '_')}_back`);
     await expect(drill.getByText(/^Back by the path itself after/)).toBeVisible();
     await drill.getByRole('button', { name: 'Close the drill' }).click();

@@ -2,7 +2,7 @@
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { test } from './desk.ts';
+import { pathAddress, test } from './desk.ts';
 import { arrive, lamp } from './technician.ts';
 
 const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'docs', 'screenshots');
@@ -47,7 +47,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByRole('link', { name: /Oxygen monitor/ }).click();
   await lamp(page, /^Signal, path 1/).click();
   await take(page, 'lamp-door-day');
-  await desk.send('0417;;event=air_lost;zone=3;path=2', '0471;;event=test', '0417;yesterday;event=test');
+  await desk.sendFrom(pathAddress(2), '0417;;event=air_lost;zone=3', '0471;;event=test', '0417;yesterday;event=test');
   await lamp(page, /^Call/).click();
   await page.getByRole('region', { name: 'Calls of this station' }).getByRole('listitem').first().getByRole('button').first().click();
   await take(page, 'proof-day');

@@ -209,6 +209,14 @@ test('a drill is closed with the desk’s own frames: begun before, on another p
   await server.send('9007;;event=first_still_on\n');
   await server.send('9007;;event=second_too\n', { from: '127.0.9.2' });
   expect(codes(await server.deliver(run(await newest(stream), { begun: again, over: now() })))).toEqual(['not-shown']);
+  // Nor is it cut where the unit reports each event by both, the standby's call first.
+  await server.deliver(server.entry(stream, 'drill.ended', { words: '' }));
+  await begin();
+  const both = now();
+  await server.send('9007;;event=doubled\n', { from: '127.0.9.2' });
+  const doubled = await newest(stream);
+  await server.send('9007;;event=doubled_too\n');
+  expect(codes(await server.deliver(run(doubled, { begun: both, over: instant(now() + 1) })))).toEqual(['not-shown']);
 });
 test('a line of another desk’s log proves only with its account, zone and time near our own entry', async () => {
   const { stream } = await server.station('9008');

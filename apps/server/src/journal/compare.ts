@@ -1,6 +1,6 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
 import { type ElementId, type Json, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
-import { isAtLeast, isStrength, plainZone } from '@green-lamp/core/evidence';
+import { plainZone } from '@green-lamp/core/evidence';
 import { type DataOf, type Entry, type Known, readEntry, type State, wanted } from '@green-lamp/core/journal';
 import { accountsOf } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
@@ -75,13 +75,11 @@ const drillFaults = async (turn: Turn, { stream, at }: Entry, state: State, data
     problems.push(...(await frameFaults(turn, stream, { ...frame }, fields, where)).problems);
     if (frame.simulated !== data.simulated) problems.push(problem('mark', `${where}.simulated`, {}));
   }
-  const meanwhile = (
-    await turn.framesOf(stream, data.begun, data.took === null ? data.over : Math.min(data.over, data.took.received))
-  ).filter(({ path, strength }) => path === data.path && isStrength(strength) && isAtLeast(strength, 'likely'));
-  const [first] = meanwhile;
-  return first === undefined
+  // A unit that reports each event by both paths would drill itself with no plug pulled: so until the path is put back, not only until the standby calls.
+  const meanwhile = await turn.cameBy(stream, data.path, data.begun, data.over);
+  return meanwhile === null
     ? problems
-    : [...problems, problem('not-shown', 'data.took', { why: `The path was not cut: call number ${first.id} came by it meanwhile.` })];
+    : [...problems, problem('not-shown', 'data.took', { why: `The path was not cut: call number ${meanwhile.id} came by it meanwhile.` })];
 };
 
 /** Captures of this stream that an entry refers to, with the texts that they name. */

@@ -1,6 +1,7 @@
 // [J3] The one writer. Decisions run one at a time, are committed together, and only then answered. Nothing acknowledged is ever lost.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
+import { proves, strengths } from '@green-lamp/core/evidence';
 import { instant, type Instant } from '@green-lamp/core/quantity';
 import { advance, emptyState, type Entry, foldAll, hashOf, linkOf, placedEntry, type State, textOf } from '@green-lamp/core/journal';
 import { accountsOf, evidenceOf, type Matched } from '@green-lamp/core/lamp';
@@ -38,11 +39,13 @@ export type Turn = {
   /** Whether no other station names an address. */
   alone: (address: string, station: Stream) => boolean;
   frameOf: (id: number) => Promise<NewFrame | null>;
-  framesOf: (station: Stream, from: number, to: number) => Promise<NewFrame[]>;
+  /** A frame that came likely or certainly by a path, from `from` on and before `to`. */
+  cameBy: (station: Stream, path: string, from: number, to: number) => Promise<NewFrame | null>;
   secret: (row: NewSecret) => void;
   hasSecret: (ref: string) => Promise<boolean>;
 };
 
+const provingStrengths = strengths.filter(proves);
 const mostJobs = 20_000;
 const mostAtOnce = 256;
 /** Frames that are looked at again in one page. */
@@ -228,11 +231,18 @@ export class Journal implements OnApplicationShutdown {
       alone: (address, station) => this.#addresses.alone(address, station, [own, all]),
       frameOf: async (id) =>
         [...own.frames, ...all.frames].find((frame) => frame.id === id) ?? (await this.database.em().findOne(FrameRow, { id })),
-      framesOf: async (station, from, to) => {
-        const rows = await this.database.em().find(FrameRow, { station, status: 'matched', at: { $gte: from, $lte: to } }, { limit: 5000 });
-        const drafted = [...own.frames, ...all.frames].filter((frame) => frame.station === station && frame.at >= from && frame.at <= to);
-        return [...rows, ...drafted];
-      },
+      cameBy: async (station, path, from, to) =>
+        [...own.frames, ...all.frames].find(
+          (frame) =>
+            frame.station === station &&
+            frame.path === path &&
+            provingStrengths.some((one) => one === frame.strength) &&
+            frame.at >= from &&
+            frame.at < to,
+        ) ??
+        (await this.database
+          .em()
+          .findOne(FrameRow, { station, status: 'matched', path, strength: { $in: provingStrengths }, at: { $gte: from, $lt: to } })),
       secret: (row) => {
         own.secrets.push(row);
       },

@@ -93,7 +93,7 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
   adopts(m, 'router-with-modem');
   m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
-  m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '203.0.113.9', ...probes });
+  m.set(ethernet, { 'path.kind': 'ethernet', 'path.priority': 2, 'path.address': '127.0.9.2', ...probes });
   m.set(sim, { 'sim.iccid': '8999905012345678904', 'sim.size': '3FF', 'sim.apn': 'telemetry.tarnlink.example', 'sim.roaming': true });
   m.secret(sim, 'sim.pin', '4071');
   m.set(modem, { 'modem.imei': '350000001200001', 'modem.slot': '3FF', 'modem.idleLimit': 95_000 });
@@ -109,8 +109,8 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   m.wait(minutes(6)).read('Signal', cellular, 'signal.rsrp', -104, 'dBm');
   const low = { event: 'oxygen_low', zone: '2' };
   m.wait(minutes(4)).call('0417', low, { address: '198.51.100.24', port: 40_112 }, true);
-  m.wait(minutes(2)).call('0417', low, { address: '203.0.113.9', port: 51_200 }, true);
-  m.wait(minutes(1)).call('0417', { ...low, turn: 'restoral' }, { address: '203.0.113.9', port: 51_201 }, true);
+  m.wait(minutes(2)).call('0417', low, { address: '127.0.9.2', port: 51_200 }, true);
+  m.wait(minutes(1)).call('0417', { ...low, turn: 'restoral' }, { address: '127.0.9.2', port: 51_201 }, true);
   m.wait(minutes(25)).enter('sim.apn', sim, 'tele.tarnlink.example');
   return m;
 };

@@ -88,9 +88,7 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
   const begun = drill.pos.ord;
   const arrived = [...(frames ?? [])].filter((frame) => frame.at >= begun && frame.strength !== 'impossible').sort((a, b) => a.at - b.at);
   const took = arrived.find((frame) => frame.path !== null && frame.path !== drill.path && likely(frame)) ?? null;
-  const cut = arrived.find(
-    (frame) => frame.path === drill.path && likely(frame) && (over === null || frame.at < over) && (took === null || frame.at < took.at),
-  );
+  const cut = arrived.find((frame) => frame.path === drill.path && likely(frame) && (over === null || frame.at < over));
   const back = over === null ? null : (arrived.find((frame) => frame.path === drill.path && likely(frame) && frame.at >= over) ?? null);
   const close = (): void => {
     const end = instant(Math.round(over ?? sharedNow()));
@@ -115,7 +113,11 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
         </strong>
         , for {inWords(Math.max(0, now - begun))}.
       </p>
-      {cut !== undefined && <p className="border-l-4 border-ink pl-2">A call came by the path that should be cut: it is not cut.</p>}
+      {cut !== undefined && (
+        <p className="border-l-4 border-ink pl-2">
+          A call came by the path that should be cut: it is not cut. Put this drill aside and begin again.
+        </p>
+      )}
       <p>
         {took === null
           ? 'No call by another path yet.'
@@ -130,7 +132,7 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
             setPut(String(sharedNow()));
           }}
         >
-          The path is put back
+          Put the path back now
         </Press>
       )}
       <Field label="What was seen (optional)" value={words} change={setWords} />
