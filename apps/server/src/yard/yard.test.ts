@@ -60,6 +60,13 @@ test('a call of the yard is marked in its frame, its entry and its lamp, and com
   expect([lamp?.is, lamp?.simulated]).toEqual(['proven', true]);
   expect((await call(stream, path, 'tamper'))[0]?.sent).toContain('"ADM-CID"0002');
 });
+test('a unit whose sheet says the line protocol calls by it, at that listener', async () => {
+  const { stream, path, receiver } = await server.station('7009');
+  await post('start', { stream });
+  const [tried] = await call(stream, path, 'tamper');
+  expect(tried).toMatchObject({ answer: expect.stringMatching(/^OK 1/) as string, sent: expect.stringMatching(/^7009;/) as string });
+  expect(await frames(stream)).toMatchObject([{ receiver, listener: 'line', how: 'yard', simulated: true }]);
+});
 test('an outside client is never marked, not even from the yard’s own loopback address and with its frame', async () => {
   const { stream, path } = await server.station('7002', 'dc09');
   const { places } = await post<{ places: { address: string }[] }>('start', { stream });
