@@ -27,7 +27,7 @@ const at = {
 } as const;
 const share = (lamp: string): number => at[lamp as keyof typeof at]; // every lamp has its place in the table
 
-const strandHeight = (count: number): number => (count > 2 ? 86 : 92);
+const strandHeight = (count: number): number => (count > 2 ? 92 : 98);
 
 const useWidth = (): [React.RefObject<HTMLDivElement | null>, number] => {
   const box = useRef<HTMLDivElement>(null);
@@ -63,32 +63,35 @@ const Lamp = ({
   room: number;
   open: Door;
   chosen: boolean;
-}) => (
-  <button
-    type="button"
-    onClick={() => {
-      open(lamp);
-    }}
-    aria-label={lampName(lamp, path)}
-    aria-current={chosen ? 'true' : undefined}
-    className="absolute flex min-h-11 -translate-x-1/2 flex-col items-center rounded-md pb-0.5"
-    style={{ left: x, top: y - 14, width: room }}
-  >
-    <span className="relative">
-      <LampMark is={lamp.is} size={lamp.simulated ? 34 : 28} simulated={lamp.simulated} />
-      {lamp.grade !== null && <span className="absolute -top-2 left-full ml-1 text-small font-semibold">{lamp.grade}</span>}
-    </span>
-    <span className={`mt-1 text-note leading-tight font-semibold ${chosen ? 'underline decoration-2 underline-offset-4' : ''}`}>
-      {lamp.lamp}
-    </span>
-    <span className="text-small leading-tight text-ink-2">
-      {lamp.is}
-      {lamp.rehearsal && ', bench'}
-    </span>
-    {lamp.simulated && <span className="text-small leading-tight font-semibold">simulated</span>}
-    {lamp.waits.length > 0 && <span className="border-l-2 border-ink pl-1 text-small leading-tight">a change waits</span>}
-  </button>
-);
+}) => {
+  const size = lamp.simulated ? 34 : 28;
+  return (
+    <button
+      type="button"
+      onClick={() => {
+        open(lamp);
+      }}
+      aria-label={lampName(lamp, path)}
+      aria-current={chosen ? 'true' : undefined}
+      className="absolute flex min-h-11 -translate-x-1/2 flex-col items-center rounded-md pb-0.5"
+      style={{ left: x, top: y - size / 2, width: room }}
+    >
+      <span className="relative">
+        <LampMark is={lamp.is} size={size} simulated={lamp.simulated} />
+        {lamp.grade !== null && <span className="absolute -top-2 left-full ml-1 text-small font-semibold">{lamp.grade}</span>}
+      </span>
+      <span className={`mt-1 text-note leading-tight font-semibold ${chosen ? 'underline decoration-2 underline-offset-4' : ''}`}>
+        {lamp.lamp}
+      </span>
+      <span className="text-small leading-tight text-ink-2">
+        {lamp.is}
+        {lamp.rehearsal && ', bench'}
+      </span>
+      {lamp.simulated && <span className="text-small leading-tight font-semibold">simulated</span>}
+      {lamp.waits.length > 0 && <span className="border-l-2 border-ink pl-1 text-small leading-tight">a change waits</span>}
+    </button>
+  );
+};
 
 const wire = { fill: 'none', stroke: 'var(--wire)', strokeWidth: 3 };
 

@@ -144,7 +144,9 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
           It was in force by {speaker.when(next.args.from)}
         </button>
       )}
-      {lamp.due !== null && <p className="text-small text-ink-2">Stands until {speaker.when(lamp.due)}.</p>}
+      {lamp.due !== null && (lamp.is === 'proven' || lamp.is === 'marginal') && (
+        <p className="text-small text-ink-2">Stands until {speaker.when(lamp.due)}.</p>
+      )}
       {lamp.is !== 'none' && (
         <details>
           <summary className="link flex min-h-11 items-center">What proves it</summary>
