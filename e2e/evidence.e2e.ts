@@ -118,6 +118,12 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await other.getByRole('button', { name: 'Take line 2' }).click();
   await delivered(page);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+  // Proof asks for what that desk confirms, not for calls at ours.
+  await page.keyboard.press('5');
+  const proved = page.getByRole('region', { name: 'What has been proved' });
+  await expect(proved.getByRole('row').nth(1)).toContainText('door');
+  await expect(proved.getByRole('row').nth(1)).toContainText('their own log, bench');
+  await expect(proved.getByText('A test call')).toHaveCount(0);
 });
 
 test('files before and after show a change from afar; only a call since proves that it still works', async ({ page, desk }) => {

@@ -1,6 +1,6 @@
 export * from './arrival.ts';
 export * from './attribute.ts';
-export { asItRuns, asPlanned, calledOver, type Heard, inUse, type JudgedBy, judging } from './context.ts';
+export { asItRuns, asPlanned, calledOver, deskIsOurs, type Heard, inUse, type JudgedBy, judging } from './context.ts';
 export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './hold.ts';
 export * from './lamps.ts';

@@ -154,9 +154,11 @@ const cellOf = (j: Judging, use: PathUse, of: readonly Weighed[]): CallCell | nu
   return { evidence: chosen.evidence, is, because };
 };
 
-/** For a path: its best event and its best test call, each with what it is worth now. The screens show it; they judge nothing. */
-export const callCells = (j: Judging, use: PathUse): { readonly event: CallCell | null; readonly test: CallCell | null } => {
-  const calls = weighed(j, 'Call', use).filter(({ evidence }) => evidence.what === 'call');
+export type CallCells = { readonly [C in 'event' | 'test' | 'confirmed']: CallCell | null };
+/** For a path: its best event, its best test call and what another desk confirms best, each with what it is worth now. The screens show it; they judge nothing. */
+export const callCells = (j: Judging, use: PathUse): CallCells => {
+  const all = weighed(j, 'Call', use);
+  const calls = all.filter(({ evidence }) => evidence.what === 'call');
   return {
     event: cellOf(
       j,
@@ -167,6 +169,11 @@ export const callCells = (j: Judging, use: PathUse): { readonly event: CallCell 
       j,
       use,
       calls.filter(({ evidence }) => !isEvent(evidence.grade)),
+    ),
+    confirmed: cellOf(
+      j,
+      use,
+      all.filter(({ evidence }) => evidence.what === 'confirmation'),
     ),
   };
 };

@@ -1,14 +1,31 @@
 // What Call asks for and what stands for it: a row for each path in use. The core judges each cell.
 import { isObject, plainText } from '@green-lamp/core/name';
-import { type CallCell, callCells, howInWords, howOf, judging, type LampResult, sayReason, strengthOf } from '@green-lamp/core/lamp';
+import {
+  type CallCell,
+  callCells,
+  deskIsOurs,
+  howInWords,
+  howOf,
+  judging,
+  type LampResult,
+  sayReason,
+  strengthOf,
+} from '@green-lamp/core/lamp';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import type { Station } from '../../../../store/use-station.ts';
 
-const Cell = ({ station, cell, asked }: { station: Station; cell: CallCell | null; asked: boolean }) => {
+/** How it is known: by which path a call came, or what another desk's word is. */
+const known = ({ evidence }: CallCell): string => {
+  if (evidence.what !== 'confirmation') return howInWords(howOf(evidence), strengthOf(evidence));
+  if (!isObject(evidence.facts)) return '';
+  return evidence.facts['how'] === 'log' ? 'their own log' : `read back by ${plainText(evidence.facts['person'])}`;
+};
+
+const Cell = ({ station, cell, none }: { station: Station; cell: CallCell | null; none: string }) => {
   if (cell === null)
     return (
       <span className="inline-flex items-center gap-2">
-        <LampMark is="dark" size={17} /> {asked ? 'not made' : 'not seen'}
+        <LampMark is="dark" size={17} /> {none}
       </span>
     );
   const { evidence, is } = cell;
@@ -19,7 +36,7 @@ const Cell = ({ station, cell, asked }: { station: Station; cell: CallCell | nul
       <span>
         {station.speaker.when(evidence.ord)}, {event}
         <span className="block text-small text-ink-2">
-          {howInWords(howOf(evidence), strengthOf(evidence))}
+          {known(cell)}
           {evidence.place === 'bench' && ', bench'}
           {evidence.simulated && ', simulated'}
         </span>
@@ -45,6 +62,7 @@ export const Asked = ({ station }: { station: Station }) => {
   const call = station.line.after.find(({ lamp }) => lamp === 'Call');
   const { speaker } = station;
   const j = judging(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now });
+  const ours = deskIsOurs(j);
   return (
     <section aria-label="What has been proved">
       <h2 className="mb-1 font-bold">What has been proved</h2>
@@ -52,24 +70,32 @@ export const Asked = ({ station }: { station: Station }) => {
         <thead>
           <tr className="border-b border-rule-2 text-small text-ink-2">
             <th className="py-1 font-semibold">Path</th>
-            <th className="font-semibold">An event at the desk (asked)</th>
-            <th className="font-semibold">A test call</th>
+            {ours ? (
+              <>
+                <th className="font-semibold">An event at the desk (asked)</th>
+                <th className="font-semibold">A test call</th>
+              </>
+            ) : (
+              <th className="font-semibold">What the other desk confirms of an event (asked)</th>
+            )}
           </tr>
         </thead>
         <tbody>
           {station.line.strands.map(({ use }, i) => {
-            const { event, test } = callCells(j, use);
+            const { event, test, confirmed } = callCells(j, use);
             return (
               <tr key={use.path} className="h-12 border-b border-rule">
                 <th scope="row" className="pr-3 font-semibold">
                   {i + 1} · {speaker.element(use.path)}
                 </th>
                 <td>
-                  <Cell station={station} cell={event} asked />
+                  <Cell station={station} cell={ours ? event : confirmed} none={ours ? 'not made' : 'not confirmed'} />
                 </td>
-                <td>
-                  <Cell station={station} cell={test} asked={false} />
-                </td>
+                {ours && (
+                  <td>
+                    <Cell station={station} cell={test} none="not seen" />
+                  </td>
+                )}
               </tr>
             );
           })}
