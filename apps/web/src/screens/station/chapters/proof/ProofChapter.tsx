@@ -73,13 +73,51 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
 
 const isOurs = (of: ListenerState): of is ListenerState & { kind: ListenerKind } => isListenerKind(of.kind);
 
-export const ProofChapter = () => {
-  const station = useChapter();
-  const { frames, more, older, away } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+/** Where and how a unit calls our own desk. */
+const CallHere = ({ station }: { station: Station }) => {
   const listeners = useLive((live) => live.listeners);
   const account = elementsOf(station.state, 'receiver')
     .map(({ id }) => wanted(station.state, settingKey('receiver', id, 'account')))
     .find((value) => typeof value === 'string');
+  return (
+    <>
+      {listeners.length === 0 && <p className="mt-2">No listener is known now: the desk does not answer.</p>}
+      <ul className="mt-2">
+        {listeners.filter(isOurs).map(({ kind, host, port }) => (
+          <li key={kind}>
+            The desk listens for {listenerWords[kind]} on{' '}
+            <span className="mono">
+              {host} port {port}
+            </span>
+            {kind === 'dc09' ? ': SIA-DCS, ADM-CID and NULL, unencrypted, over TCP.' : '. Any client will do:'}
+          </li>
+        ))}
+      </ul>
+      <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
+        {typeof account === 'string'
+          ? `${account};;event=float_high;zone=1\n${account};;event=float_high;zone=1;turn=restoral`
+          : 'account;;event=float_high;zone=1   (the sheet has no account yet)'}
+      </pre>
+      <p className="mt-2 text-note text-ink-2">
+        A client on this computer or in the desk’s own network shows that the desk listens; it proves no carrier’s path.
+      </p>
+      <OnlyHere />
+      <p className="mt-2">
+        No unit at hand?{' '}
+        <Link className="link" to={`/yard?station=${station.stream}`}>
+          Let the yard make the call
+        </Link>
+        ; it is marked simulated.
+      </p>
+    </>
+  );
+};
+
+export const ProofChapter = () => {
+  const station = useChapter();
+  const { frames, more, older, away } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+  const whose = wanted(station.state, settingKey('desk', null, 'whose'));
+  const ours = whose !== 'theirs' && whose !== 'portal';
   const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;
   return (
     <div className="flex flex-col gap-5 px-5 py-3">
@@ -105,34 +143,13 @@ export const ProofChapter = () => {
       <section aria-label="How to call">
         <h2 className="mb-1 font-bold">Make the unit call</h2>
         <CautionNote of="event" />
-        {listeners.length === 0 && <p className="mt-2">No listener is known now: the desk does not answer.</p>}
-        <ul className="mt-2">
-          {listeners.filter(isOurs).map(({ kind, host, port }) => (
-            <li key={kind}>
-              The desk listens for {listenerWords[kind]} on{' '}
-              <span className="mono">
-                {host} port {port}
-              </span>
-              {kind === 'dc09' ? ': SIA-DCS, ADM-CID and NULL, unencrypted, over TCP.' : '. Any client will do:'}
-            </li>
-          ))}
-        </ul>
-        <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
-          {typeof account === 'string'
-            ? `${account};;event=float_high;zone=1\n${account};;event=float_high;zone=1;turn=restoral`
-            : 'account;;event=float_high;zone=1   (the sheet has no account yet)'}
-        </pre>
-        <p className="mt-2 text-note text-ink-2">
-          A client on this computer or in the desk’s own network shows that the desk listens; it proves no carrier’s path.
-        </p>
-        <OnlyHere />
-        <p className="mt-2">
-          No unit at hand?{' '}
-          <Link className="link" to={`/yard?station=${station.stream}`}>
-            Let the yard make the call
-          </Link>
-          ; it is marked simulated.
-        </p>
+        {ours ? (
+          <CallHere station={station} />
+        ) : (
+          <p className="mt-2">
+            This station reports to another desk. Note the event at the door of Call, make it, and have it read back, or take their log.
+          </p>
+        )}
       </section>
     </div>
   );
