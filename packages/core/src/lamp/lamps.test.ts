@@ -262,6 +262,16 @@ describe('Standby', () => {
     });
     expect(m.lamp('Standby')).toMatchObject({ is: 'failed' });
   });
+  test('cutting the standby while the first path calls is no drill of it; where neither is first it is', () => {
+    const s = twoSims();
+    for (const drill of drillKinds) drilled(s, drill, { cut: 1, by: 1 });
+    expect(s.m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-drill', args: { drill: 'link loss' } } });
+    const free = twoSims();
+    free.m.set(free.paths[1], { 'path.priority': 1 });
+    for (const modem of free.modems) free.m.entered(modem).restarted(modem);
+    for (const drill of drillKinds) drilled(free, drill, { cut: 1, by: 1 });
+    expect(free.m.lamp('Standby').is).toBe('proven');
+  });
   test('correcting the standby’s address afterwards takes the drill’s proof away', () => {
     const s = twoSims();
     for (const drill of drillKinds) drilled(s, drill);

@@ -1,6 +1,7 @@
 // Standby: drills made of calls that the desk heard by the other path. A press says what somebody saw and makes it marginal.
 import { isElementId, isObject, type LampName } from '../../name/index.ts';
 import { type DrillKind, drillKinds, isEvidenceHow, isStrength, proves, readingOf } from '../../evidence/index.ts';
+import type { PathUse } from '../../sheet/index.ts';
 import { stillFits } from '../attribute.ts';
 import { asItRuns, inUse, type Judging } from '../context.ts';
 import { type Reason, reason } from '../reason.ts';
@@ -29,13 +30,24 @@ const counts = (j: Judging, value: unknown, over: (path: string) => boolean): nu
     : null;
 };
 
+/** Whether a path can be the standby of another: it comes no earlier in the unit's order. Where the sheet says no order, any path can. */
+export const standsBehind = (by: PathUse, cut: PathUse): boolean =>
+  by.path !== cut.path && (by.priority === null || cut.priority === null || by.priority >= cut.priority);
+
 /** What a drill shows by the frames that its entry names, and nothing else. */
 const judge = (j: Judging, one: Weighed): Judgement | null => {
   const { facts, entry } = one.evidence;
   const drill = drillKinds.find((kind) => kind === factOf(facts, 'drill'));
   const [path, begun, over] = [factOf(facts, 'path'), factOf(facts, 'begun'), factOf(facts, 'over')];
   if (drill === undefined || !isElementId(path) || typeof begun !== 'number' || typeof over !== 'number') return null;
-  const took = counts(j, factOf(facts, 'took'), (by) => by !== path);
+  const useOf = (of: string): PathUse | undefined => j.bindings.paths.find((use) => use.path === of);
+  const cut = useOf(path);
+  const behind = (of: string): boolean => {
+    const by = useOf(of);
+    return by !== undefined && cut !== undefined && standsBehind(by, cut);
+  };
+  // To cut the standby and hear the first path shows nothing.
+  const took = counts(j, factOf(facts, 'took'), behind);
   const back = counts(j, factOf(facts, 'back'), (by) => by === path);
   const during = took !== null && took >= begun && took <= over;
   const returned = back !== null && back >= over;

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { isElementId, sure } from '@green-lamp/core/name';
 import { type DrillKind, drillKinds, isEvidenceHow, isStrength, isTurn, proves } from '@green-lamp/core/evidence';
+import { standsBehind } from '@green-lamp/core/lamp';
 import { isGrade } from '@green-lamp/core/name';
 import { instant, inWords } from '@green-lamp/core/quantity';
 import { mask } from '@green-lamp/core/wire';
@@ -47,7 +48,8 @@ const likely = ({ strength }: FrameView): boolean => isStrength(strength) && pro
 const Begin = ({ station }: { station: Station }) => {
   const [kind, setKind] = useState<string>(drillKinds[0]);
   const uses = station.line.strands.map(({ use }) => use);
-  const [path, setPath] = useState<string>(uses[0]?.path ?? '');
+  const firsts = uses.filter((cut) => uses.some((by) => standsBehind(by, cut)));
+  const [path, setPath] = useState<string>(firsts[0]?.path ?? '');
   const drill = drillKinds.find((one) => one === kind);
   const why = uses.length < 2 ? 'A drill needs a second path on the sheet.' : null;
   return (
@@ -63,7 +65,7 @@ const Begin = ({ station }: { station: Station }) => {
         label="Path that is cut"
         value={path}
         change={setPath}
-        of={uses.map((use) => ({ value: use.path, label: station.speaker.element(use.path) }))}
+        of={firsts.map((use) => ({ value: use.path, label: station.speaker.element(use.path) }))}
       />
       <Press
         main
@@ -86,8 +88,11 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
   const [words, setWords] = useDraft(`drill-words:${drill.pos.id}`, '', mask);
   const { frames } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
   const begun = drill.pos.ord;
+  const uses = station.line.strands.map(({ use }) => use);
+  const cutUse = uses.find((use) => use.path === drill.path);
+  const behind = new Set<string>(uses.filter((by) => cutUse !== undefined && standsBehind(by, cutUse)).map((use) => use.path));
   const arrived = [...(frames ?? [])].filter((frame) => frame.at >= begun && frame.strength !== 'impossible').sort((a, b) => a.at - b.at);
-  const took = arrived.find((frame) => frame.path !== null && frame.path !== drill.path && likely(frame)) ?? null;
+  const took = arrived.find((frame) => frame.path !== null && behind.has(frame.path) && likely(frame)) ?? null;
   const cut = arrived.find((frame) => frame.path === drill.path && likely(frame) && (over === null || frame.at < over));
   const back = over === null ? null : (arrived.find((frame) => frame.path === drill.path && likely(frame) && frame.at >= over) ?? null);
   const close = (): void => {
