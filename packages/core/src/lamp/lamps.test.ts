@@ -5,7 +5,7 @@ import { hashOf } from '../journal/index.ts';
 import { hours } from '../quantity/index.ts';
 import { type Profile, shippedProfiles } from '../sheet/index.ts';
 import { from } from './testing.ts';
-import { scheduledOf, worst } from './index.ts';
+import { callCells, deskIsOurs, judging, scheduledOf, shippedRules, worst } from './index.ts';
 
 const [profile] = shippedProfiles.map((one): Profile => ({ ...one, notAsked: {}, best: {} })) as [Profile, ...Profile[]];
 const four = ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones'];
@@ -384,6 +384,12 @@ describe('at somebody else’s desk', () => {
     expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: null });
     m.add('call.confirmed', { ...said, how: 'log', line: 2 });
     expect(m.lamp('Call')).toMatchObject({ is: 'proven', grade: 7 });
+    const j = judging(m.state, { ...shippedRules, heard: [], now: m.now });
+    const [use] = j.bindings.paths;
+    if (use === undefined) throw new Error('no path');
+    // The screen's cell is what that desk confirms, never a call at ours.
+    expect(deskIsOurs(j)).toBe(false);
+    expect(callCells(j, use)).toMatchObject({ event: null, test: null, confirmed: { is: 'proven', evidence: { by: 'device' } } });
   });
   test('Watch is asked for twice and stays a word', () => {
     const { m } = theirs();
