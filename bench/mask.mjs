@@ -8,6 +8,15 @@ const texts = {
   'a command and blanks': (n) => `+CLCK=${' '.repeat(n)}`,
   'key words': (n) => 'password '.repeat(n / 9),
   'open quotes': (n) => 'pin="x'.repeat(n / 6),
+  tags: (n) => '<password>'.repeat(n / 10),
+  'names of pairs': (n) => 'name="pin">'.repeat(n / 11),
+  'cells of keys': (n) => 'pin\t'.repeat(n / 4),
+  'bars and keys': (n) => '| key '.repeat(n / 6),
+  'a word and addresses': (n) => 'key a:b@'.repeat(n / 8),
+  'pairs of secrets': (n) => 'key=x&'.repeat(n / 6),
+  colons: (n) => 'key' + ':'.repeat(n - 3),
+  'lines of names': (n) => 'password\n'.repeat(n / 9),
+  'a status page': (n) => 'RSRP: -97 dBm\nOperator: Fellwave\n'.repeat(n / 33),
   'an AT dialogue': (n) => 'AT+CSQ\r\n+CSQ: 20,99\r\n\r\nOK\r\n'.repeat(n / 26),
 };
 const ms = (work) => {
