@@ -1,9 +1,10 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
-import { type ElementId, type Json, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
+import { type ElementId, houseStream, type Json, profilesStream, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
 import { plainZone } from '@green-lamp/core/evidence';
 import { type DataOf, type Entry, type Known, readEntry, type State, wanted } from '@green-lamp/core/journal';
-import { accountsOf } from '@green-lamp/core/lamp';
+import { accountsOf, rulesOf } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
+import { answerWords } from '@green-lamp/core/sheet';
 import { fileChanges, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
 import { readAnswer } from '@green-lamp/core/wire';
 import type { Blobs } from '../blobs/blobs.ts';
@@ -101,10 +102,12 @@ const captures = async (turn: Turn, blobs: Blobs, { stream, re }: Entry): Promis
 
 const readingFaults = async (turn: Turn, blobs: Blobs, entry: Entry, state: State, data: DataOf<'reading.taken'>): Promise<Problem[]> => {
   if (data.by !== 'device') return [];
+  const [house, profiles] = [await turn.head(houseStream), await turn.head(profilesStream)];
+  const words = answerWords(rulesOf(state, { house: house.state, profiles: profiles.state }).profiles);
   const says = (await captures(turn, blobs, entry)).some(
     ({ text, path }) =>
       (path === null || data.path === null || path === data.path) &&
-      offersOf(state, data.path ?? path, readAnswer(text)).some(
+      offersOf(state, data.path ?? path, readAnswer(text, words)).some(
         ({ reading }) => reading !== null && reading.lamp === data.lamp && reading.what === data.what && reading.value === data.value,
       ),
   );

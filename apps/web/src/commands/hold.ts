@@ -1,5 +1,6 @@
 // Takes pasted answers into a hold, and ends a hold: its source is kept first where it was text, then one entry with all its samples.
 import { instant } from '@green-lamp/core/quantity';
+import { answerWords } from '@green-lamp/core/sheet';
 import { mask, repeatsAnswers } from '@green-lamp/core/wire';
 import { append } from '../store/append.ts';
 import { deviceNow } from '../store/device.ts';
@@ -18,8 +19,9 @@ const keptTexts = async (station: Station): Promise<string[]> => {
 
 /** Adds pasted answers to the hold. False where they were pasted or kept before: they say nothing of now, and are not added. */
 export const takePasted = async (station: Station, hold: RunningHold, text: string): Promise<boolean> => {
-  if (repeatsAnswers(mask(text), [hold.text, ...(await keptTexts(station))])) return false;
-  addSamples(station.stream, samplesIn(text, hold.samples.length * hold.every, hold.every), text);
+  const words = answerWords(station.rules.profiles);
+  if (repeatsAnswers(mask(text, words), [hold.text, ...(await keptTexts(station))])) return false;
+  addSamples(station.stream, samplesIn(text, hold.samples.length * hold.every, hold.every, words), mask(text, words));
   return true;
 };
 

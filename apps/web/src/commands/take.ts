@@ -2,6 +2,7 @@
 import type { ElementId, Ulid } from '@green-lamp/core/name';
 import { type Entry, readData, standing } from '@green-lamp/core/journal';
 import type { Offer } from '@green-lamp/core/walk';
+import { answerWords } from '@green-lamp/core/sheet';
 import { readAnswer } from '@green-lamp/core/wire';
 import { append, type Draft } from '../store/append.ts';
 import { keepText } from '../store/blobs.ts';
@@ -24,7 +25,7 @@ export const captureOf = (entry: Entry): Capture | null => {
 };
 
 export const keepCapture = async (station: Station, path: ElementId | null, text: string): Promise<Ulid | null> => {
-  const { masked, lines, found, notUnderstood } = readAnswer(text);
+  const { masked, lines, found, notUnderstood } = readAnswer(text, answerWords(station.rules.profiles));
   const about = /^\s*(?:AT|\+C[A-Z]+[:?=])/im.test(text) ? 'AT dialogue' : 'Status text';
   const blob = await keepText(masked);
   const data = { path, about, lines, found: found.length, missed: notUnderstood.length, simulated: false };

@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react';
 import { type ElementId, isElementId, isObject, type Stream } from '@green-lamp/core/name';
 import { isRadioKind, type RadioKind } from '@green-lamp/core/house';
 import { isSignalName, type Sample, type SignalName } from '@green-lamp/core/sums';
-import { mask, readAnswer } from '@green-lamp/core/wire';
+import { type AnswerWords, mask, readAnswer } from '@green-lamp/core/wire';
 
 export type HoldSource = 'typed' | 'pasted' | 'modem';
 export type RunningHold = {
@@ -79,10 +79,10 @@ export const addSamples = (stream: Stream, samples: readonly Sample[], text = ''
 };
 
 /** The samples that stand in a text: a new one begins where a reading comes again. `first` and `every` in ms. */
-export const samplesIn = (text: string, first: number, every: number): Sample[] => {
+export const samplesIn = (text: string, first: number, every: number, words?: AnswerWords): Sample[] => {
   const values: { [N in SignalName]?: number }[] = [];
-  for (const { what, value } of readAnswer(text).found) {
-    if (!isSignalName(what) || typeof value !== 'number') continue;
+  for (const { what, value, sure } of readAnswer(text, words).found) {
+    if (!sure || !isSignalName(what) || typeof value !== 'number') continue;
     const last = values.at(-1);
     if (last === undefined || last[what] !== undefined) values.push({ [what]: value });
     else last[what] = value;

@@ -1,4 +1,5 @@
 export * from './agreements.ts';
+export { answerWords } from './answer-words.ts';
 export * from './bindings.ts';
 export * from './cautions.ts';
 export * from './parameter.ts';

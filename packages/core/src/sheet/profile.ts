@@ -16,6 +16,7 @@ import {
   words,
 } from '../problem/index.ts';
 import { cautions } from './cautions.ts';
+import { isFoundName } from '../wire/index.ts';
 import { definition } from './table.ts';
 
 export const profileRoles = ['modem', 'unit'] as const;
@@ -50,6 +51,11 @@ const wait = whole(0, most);
 const definitionKey: Shape<string> = known(
   (value): value is string => typeof value === 'string' && definition(value) !== null,
   'the key of a setting, such as sim.apn',
+);
+/** A setting, or what a device tells of itself and no setting holds: signal.rsrp, network.operator. */
+const toldKey: Shape<string> = known(
+  (value): value is string => isFoundName(value) || (typeof value === 'string' && definition(value) !== null),
+  'the key of a setting, such as sim.apn, or of what a device tells, such as signal.rsrp',
 );
 const isCaution = (value: unknown): value is keyof typeof cautions => typeof value === 'string' && Object.hasOwn(cautions, value);
 
@@ -159,12 +165,14 @@ const inProfile = {
   notInTheBox: optional(listOf(words(80), 40)),
   /** Commands by text message: `{unit.startWord}` stands for a value of the sheet. */
   texts: optional(listOf(message, 20)),
-  /** Names under which the device exports a setting. */
   /** Its unit itself writes into each call by which path it goes out: the flag `path` is then no mere claim. */
   setsPath: optional(flag),
   /** It never says that an event is over: the rest state can't be seen at the desk. */
   noRestorals: optional(flag),
-  aliases: optional(dictionary((value): value is string => typeof value === 'string' && value.length <= 60, 'a name', definitionKey)),
+  /** Names under which the device exports a setting or tells what it measures. */
+  aliases: optional(dictionary((value): value is string => typeof value === 'string' && value.length <= 60, 'a name', toldKey)),
+  /** Commands of its own all of whose arguments are secrets, by sign and name, such as +XNAME. */
+  secretCommands: optional(listOf(words(20), 40)),
 } as const;
 
 type ShapeOf<T> = T extends Shape<infer V> ? V : never;

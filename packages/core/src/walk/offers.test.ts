@@ -56,3 +56,17 @@ test('a path by cable has no card and no signal to read', () => {
   m.set(path, { 'path.kind': 'ethernet' });
   expect(offersOf(m.state, path, readAnswer('+CPIN: READY\n+CSQ: 20,99')).map(({ reading }) => reading)).toEqual([null, null]);
 });
+test('the context for the network’s own services is never held against the APN, nor is its address or its state offered', () => {
+  const text =
+    '+CGDCONT: 1,"IP","M2M.fellwave.example","",0,0\n+CGDCONT: 2,"IPV4V6","ims","",0,0\n+CGACT: 2,0\n+CGPADDR: 2,"100.72.4.9"\n+CEREG: 0,1';
+  const { offers } = offered(text);
+  expect(
+    offers.filter(({ found }) => found.of === 'context 2').map(({ compared, reading, trouble }) => [compared, reading, trouble]),
+  ).toEqual(Array.from({ length: 4 }, () => [null, null, null]));
+  expect(offers.filter(({ found }) => found.of === 'context 1')[1]?.compared?.is).toBe('equal');
+  expect(offers.at(-1)?.reading?.what).toBe('bearer.word');
+});
+test('registered for texts only carries no data; zeros are no IMEI to put on the sheet', () => {
+  expect(one('+CREG: 0,6')).toMatchObject({ found: { value: 'registered for texts only, home' }, reading: null });
+  expect(one('AT+CGSN\n000000000000000')).toMatchObject({ found: { value: 'not programmed' }, compared: null });
+});

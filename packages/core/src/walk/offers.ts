@@ -4,7 +4,7 @@ import { type State, wanted } from '../journal/index.ts';
 import { asItRuns } from '../lamp/index.ts';
 import { bindingsOf, definitionOf, type PathUse, strandOf } from '../sheet/index.ts';
 import { readingOf } from '../evidence/index.ts';
-import type { Found, ReadAnswer } from '../wire/index.ts';
+import { type Found, isServiceApn, type ReadAnswer } from '../wire/index.ts';
 
 export type OfferedReading = { readonly lamp: LampName; readonly what: string; readonly value: Json; readonly in: Measure | null };
 export type Compared = {
@@ -41,7 +41,7 @@ const readingFor = (found: Found, what: string = found.what): OfferedReading | n
 };
 
 const compare = (state: State, holder: 'sim' | 'modem', element: ElementId | null, param: string, found: Found): Compared | null => {
-  if (element === null) return null;
+  if (element === null || found.value === 'not programmed') return null;
   const key = settingKey(holder, element, param);
   const sheet = wanted(state, key) ?? null;
   const read = plainText(found.value).toLowerCase();
@@ -49,10 +49,15 @@ const compare = (state: State, holder: 'sim' | 'modem', element: ElementId | nul
   return { key, is, sheet, take: definitionOf(key)?.enteredOn == null ? 'set' : 'readBack' };
 };
 
-const registered = ({ what, value }: Found): boolean => what === 'network.registration' && String(value).startsWith('registered');
+/** Registered for data: for texts only is none. */
+const registered = ({ what, value }: Found): boolean =>
+  what === 'network.registration' && String(value).startsWith('registered') && !String(value).includes('texts only');
+/** Contexts that a modem holds for the network's own services: their name, address and state are not the access point's. */
+const serviceContexts = (all: readonly Found[]): ReadonlySet<string> =>
+  new Set(all.flatMap(({ what, value, of }) => (what === 'context.apn' && of !== '' && isServiceApn(String(value)) ? [of] : [])));
 
-const bearerFor = (found: Found, all: readonly Found[]): OfferedReading | null => {
-  const addressed = all.find(({ what }) => what === 'context.address');
+const bearerFor = (found: Found, all: readonly Found[], services: ReadonlySet<string>): OfferedReading | null => {
+  const addressed = all.find(({ what, of }) => what === 'context.address' && !services.has(of));
   const home = all.find(registered);
   if (home === undefined) return null;
   if (addressed !== undefined) return found === addressed ? readingFor(found, 'bearer.address') : null;
@@ -69,11 +74,12 @@ const troubleOf = (found: Found): Offer['trouble'] => {
     : null;
 };
 
-const offerOf = (state: State, use: PathUse | null, found: Found, all: readonly Found[]): Offer => {
+const offerOf = (state: State, use: PathUse | null, found: Found, all: readonly Found[], services: ReadonlySet<string>): Offer => {
   const lamps = strandOf(use?.kind ?? null);
   const kept = (reading: OfferedReading | null): OfferedReading | null =>
     reading !== null && use !== null && lamps.includes(reading.lamp) ? reading : null;
   const { sim = null, modem = null } = use ?? {};
+  if (found.what.startsWith('context.') && services.has(found.of)) return { ...none, found };
   switch (found.what) {
     case 'card.number':
       return { ...none, found, reading: kept(readingFor(found)), compared: compare(state, 'sim', sim, 'iccid', found) };
@@ -82,10 +88,11 @@ const offerOf = (state: State, use: PathUse | null, found: Found, all: readonly 
     case 'modem.imei':
       return { ...none, found, compared: compare(state, 'modem', modem, 'imei', found) };
     case 'context.apn':
+      if (isServiceApn(String(found.value))) return { ...none, found };
       return { ...none, found, compared: compare(state, 'sim', sim, 'apn', found) };
     case 'network.registration':
     case 'context.address':
-      return { ...none, found, reading: kept(bearerFor(found, all)), trouble: use === null ? null : troubleOf(found) };
+      return { ...none, found, reading: kept(bearerFor(found, all, services)), trouble: use === null ? null : troubleOf(found) };
     case 'cause':
     case 'context.active':
       return { ...none, found, trouble: use === null ? null : troubleOf(found) };
@@ -97,5 +104,6 @@ const offerOf = (state: State, use: PathUse | null, found: Found, all: readonly 
 /** What a read answer offers for a path; without a path only the comparisons are left out. */
 export const offersOf = (state: State, path: ElementId | null, read: Pick<ReadAnswer, 'found'>): Offer[] => {
   const use = useOf(state, path);
-  return read.found.map((found) => offerOf(state, use, found, read.found));
+  const services = serviceContexts(read.found);
+  return read.found.map((found) => offerOf(state, use, found, read.found, services));
 };

@@ -33,6 +33,7 @@ export const foundLabels = {
   'context.active': 'Context',
   'context.address': 'Address',
   'context.dns': 'Name server',
+  'status.word': 'State by the profile’s words',
   'error.cme': 'Modem error',
   'error.cms': 'Message error',
   'error.result': 'Result',
@@ -40,6 +41,7 @@ export const foundLabels = {
   cause: 'Reject cause',
 } as const;
 export type FoundName = keyof typeof foundLabels;
+export const isFoundName = (value: unknown): value is FoundName => typeof value === 'string' && Object.hasOwn(foundLabels, value);
 
 export type Found = {
   readonly what: FoundName;

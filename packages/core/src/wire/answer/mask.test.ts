@@ -194,7 +194,7 @@ test.each(['pin tries', 'password length', 'keypad', 'monkey', 'country code', '
   (key) => expect(isSecretKey(key)).toBe(false),
 );
 test('a command that a profile says carries a secret is masked whole', () => {
-  expect(mask('AT+XNAME="tech",Brass', ['+XNAME'])).toBe(`AT+XNAME="${maskText}",${maskText}`);
+  expect(mask('AT+XNAME="tech",Brass', { secretCommands: ['+XNAME'], secretNames: new Set() })).toBe(`AT+XNAME="${maskText}",${maskText}`);
   expect(mask('AT+XNAME="tech",Brass')).toBe('AT+XNAME="tech",Brass');
 });
 

@@ -1,7 +1,8 @@
 // [S2] Takes secrets out of what a device answered, before anything is kept or hashed. What is masked can't be read back from the mask, not even its length.
 // By structure: commands, pairs, cells, tags, addresses, words. One walk over the lines, each in linear time; lines stay lines, so that their numbers stay true.
 import { maskCommands } from './secret-commands.ts';
-import { isFiller, isOrdinary, isSecretKey, isSecretValue, type Opens, opensBy } from './secret-words.ts';
+import { isFiller, isOrdinary, isSecretValue, type Opens, opensBy } from './secret-words.ts';
+import { nameWords } from './name-words.ts';
 
 export const maskText = '\u2022\u2022\u2022';
 
@@ -9,6 +10,23 @@ export const maskText = '\u2022\u2022\u2022';
 const hasCommand = /[+^#%*$!&]\s{0,3}[a-z]\w+\s{0,3}[=:]|\*\*0/i;
 const hasWord =
   /pass|p\/?wd|psw|psk|pw\b|pin|puk|chv|secret|geheim|key|token|cred|commun|cookie|code|word|wort|woord|losung|schl|contra|clave|senha|palavra|mdp|mot de|senord|adgang|salas|has[\u0142l]o|heslo|jelsz|parol|parool|slapta|ifre|\u043f\u0430\u0440\u043e|author|bearer|\bsid\b|@|-u\s/i;
+
+/** What a station's devices know as secret beyond what everybody does: commands by sign and name (`+XNAME`), and names of settings. */
+export type OwnSecrets = { readonly secretCommands: readonly string[]; readonly secretNames: ReadonlySet<string> };
+type Forms = {
+  readonly commands: readonly string[];
+  readonly opens: (key: string) => Opens | null;
+  readonly suspects: (line: string) => boolean;
+};
+const general: Forms = { commands: [], opens: opensBy, suspects: (line) => hasWord.test(line) };
+const formsOf = ({ secretCommands, secretNames }: OwnSecrets): Forms =>
+  secretCommands.length === 0 && secretNames.size === 0
+    ? general
+    : {
+        commands: secretCommands,
+        opens: (key) => (secretNames.has(nameWords(key)) ? 'any' : opensBy(key)),
+        suspects: (line) => secretNames.size > 0 || hasWord.test(line),
+      };
 
 /** Longest key that is looked at in front of a sign. */
 const longestKey = 64;
@@ -54,7 +72,7 @@ const names = /^(?:name|key|id|field|param(?:eter)?|label|setting)$/i;
 const values = /^(?:val(?:ue)?|content|data|v)$/i;
 
 /** Pairs of a line. `asked`: the line before ended with a name whose value comes now. */
-const maskPairs = (line: string, asked: Opens | null): { text: string; asks: Opens | null } => {
+const maskPairs = (forms: Forms, line: string, asked: Opens | null): { text: string; asks: Opens | null } => {
   let out = '';
   let done = 0;
   let named: Opens | null = asked;
@@ -70,12 +88,12 @@ const maskPairs = (line: string, asked: Opens | null): { text: string; asks: Ope
     const key = found[0] === '>' ? '' : keyBefore(line, at);
     const last = /[\w-]*$/.exec(key.trim())?.[0] ?? '';
     const name = names.test(last) ? (/^(["']?)([^"'<>,;:={}]{1,64})\1/.exec(line.slice(from, from + longestKey + 2))?.[2] ?? '') : '';
-    if (isSecretKey(name)) {
-      named = opensBy(name);
+    if (forms.opens(name) !== null) {
+      named = forms.opens(name);
       sign.lastIndex = from + name.length;
       continue;
     }
-    const opens = named !== null && (found[0] === '>' || values.test(last)) ? named : opensBy(key);
+    const opens = named !== null && (found[0] === '>' || values.test(last)) ? named : forms.opens(key);
     if (opens === null) continue;
     const { start, end } = found[0] === '>' ? textEnd(line, from) : valueEnd(line, from);
     const to = isHeader(key) ? line.length : end;
@@ -91,22 +109,22 @@ const maskPairs = (line: string, asked: Opens | null): { text: string; asks: Ope
 };
 
 /** `<password>x</password>`, `<th>Password</th><td>x</td>`: the text behind a tag of such a name, or behind a text that is such a name. */
-const maskTags = (line: string): { text: string; asks: Opens | null } => {
+const maskTags = (forms: Forms, line: string): { text: string; asks: Opens | null } => {
   if (!line.includes('<')) return { text: line, asks: null };
   let asks: Opens | null = null;
   const text = line.replace(/<([^<>]{0,300})>([^<]{0,4000})/g, (whole, tag: string, text: string) => {
     const name = /^([\w:.-]{1,64})/.exec(tag)?.[1];
-    const byTag = name === undefined || tag.endsWith('/') ? null : opensBy(name.replace(/^.*:/, ''));
+    const byTag = name === undefined || tag.endsWith('/') ? null : forms.opens(name.replace(/^.*:/, ''));
     const opens = byTag ?? asks;
     const bare = text.trim();
     if (bare === '') {
       if (byTag !== null) asks = byTag;
-      else if (tag.startsWith('/') && opensBy(tag.slice(1).replace(/^.*:/, '')) !== null) asks = null;
+      else if (tag.startsWith('/') && forms.opens(tag.slice(1).replace(/^.*:/, '')) !== null) asks = null;
       return whole;
     }
     asks = null;
     if (opens !== null && isSecretValue(bare, opens)) return `<${tag}>${text.replace(bare, () => maskText)}`;
-    if (opens === null && bare.length <= longestKey) asks = opensBy(bare);
+    if (opens === null && bare.length <= longestKey) asks = forms.opens(bare);
     return whole;
   });
   return { text, asks };
@@ -121,13 +139,13 @@ const cellsOf = (line: string): string[] | null => {
 type Columns = { readonly count: number; readonly at: ReadonlyMap<number, Opens> } | null;
 
 /** A name in one cell and its secret in the next, and the columns below a head. */
-const maskCells = (line: string, columns: Columns): { text: string; columns: Columns } => {
+const maskCells = (forms: Forms, line: string, columns: Columns): { text: string; columns: Columns } => {
   const parts = cellsOf(line);
   if (parts === null) return { text: line, columns: null };
   const secrets = new Map<number, Opens>();
   parts.forEach((part, i) => {
     const bare = part.trim().replace(/^["'*\u2022-]+\s*|["':]+$/g, '');
-    const opens = i % 2 === 0 && bare.length <= longestKey && bare !== '' && !/[:=]/.test(bare) ? opensBy(bare) : null;
+    const opens = i % 2 === 0 && bare.length <= longestKey && bare !== '' && !/[:=]/.test(bare) ? forms.opens(bare) : null;
     if (opens !== null) secrets.set(i, opens);
   });
   const below = columns !== null && columns.count === parts.length ? columns : null;
@@ -152,13 +170,13 @@ const maskAddresses = (line: string): string =>
     .replace(/\b((?:Bearer|Basic)\s{1,4})[\w.~+/=-]{16,}/g, `$1${maskText}`);
 
 /** Words behind a word: `PIN code 7319`, `community x`, `the password for tech is x`; and `7319 is the PIN`. */
-const maskWords = (line: string): string => {
+const maskWords = (forms: Forms, line: string): string => {
   const parts = line.split(/(\s+)/);
   if (parts.length < 3) return line;
   const bareOf = (part: string | undefined): string => (part ?? '').replace(/^["'(<[]+|["',;.)>\]]+$/g, '');
   const opensAt = (i: number): Opens | null => {
     const bare = bareOf(parts[i]);
-    return bare === '' || bare.length > longestKey || /[:=<>{}]/.test(bare) || /^(?:AT)?[+^#%$!&]/i.test(bare) ? null : opensBy(bare);
+    return bare === '' || bare.length > longestKey || /[:=<>{}]/.test(bare) || /^(?:AT)?[+^#%$!&]/i.test(bare) ? null : forms.opens(bare);
   };
   for (let i = 0; i < parts.length; i += 2) {
     const opens = parts[i] === '' ? null : opensAt(i);
@@ -185,11 +203,11 @@ const maskWords = (line: string): string => {
 };
 
 /** What a line asks of the next: a prompt, or a name alone. */
-const asksNext = (line: string): Opens | null => {
+const asksNext = (forms: Forms, line: string): Opens | null => {
   const bare = line.trim();
   const prompt = /^(.{1,80}?)\s*[:>?]$/.exec(bare)?.[1];
-  if (prompt !== undefined) return opensBy(prompt.replace(/\b(?:for|of|from)\b.*$/i, ''));
-  return bare.length > 40 || /[.!,;=|\t{}]/.test(bare) || /\S {2,}\S/.test(bare) || bare.split(/\s+/).length > 4 ? null : opensBy(bare);
+  if (prompt !== undefined) return forms.opens(prompt.replace(/\b(?:for|of|from)\b.*$/i, ''));
+  return bare.length > 40 || /[.!,;=|\t{}]/.test(bare) || /\S {2,}\S/.test(bare) || bare.split(/\s+/).length > 4 ? null : forms.opens(bare);
 };
 
 type Carried = {
@@ -201,27 +219,27 @@ type Carried = {
 };
 const nothing: Carried = { asked: null, named: null, columns: null, inKey: false };
 
-const maskLine = (line: string, was: Carried, commands: readonly string[]): { text: string; next: Carried } => {
+const maskLine = (forms: Forms, line: string, was: Carried): { text: string; next: Carried } => {
   if (line.trim() === '') return { text: line, next: was };
   if (was.inKey) return line.includes('-----END') ? { text: line, next: nothing } : { text: maskText, next: was };
   if (/-----BEGIN [A-Z ]{0,40}PRIVATE KEY-----/.test(line)) return { text: line, next: { ...nothing, inKey: true } };
   if (was.asked !== null && !/^\s*(?:AT|<)/i.test(line) && !/^[\w .-]{1,40}(?:[:=]\s|:$)/.test(line.trim()))
-    return { text: isSecretValue(line, was.asked) ? maskText : line, next: { ...nothing, asked: asksNext(line) } };
-  const byCommand = hasCommand.test(line) ? maskCommands(line, maskText, commands) : line;
-  if (was.named === null && was.columns === null && !hasWord.test(byCommand)) return { text: byCommand, next: nothing };
-  const tagged = maskTags(byCommand);
-  const paired = maskPairs(tagged.text, was.named);
-  const celled = maskCells(maskAddresses(paired.text), was.columns);
-  const text = maskWords(celled.text);
-  return { text, next: { ...nothing, asked: tagged.asks ?? asksNext(line), named: paired.asks, columns: celled.columns } };
+    return { text: isSecretValue(line, was.asked) ? maskText : line, next: { ...nothing, asked: asksNext(forms, line) } };
+  const byCommand = hasCommand.test(line) ? maskCommands(line, maskText, forms.commands) : line;
+  if (was.named === null && was.columns === null && !forms.suspects(byCommand)) return { text: byCommand, next: nothing };
+  const tagged = maskTags(forms, byCommand);
+  const paired = maskPairs(forms, tagged.text, was.named);
+  const celled = maskCells(forms, maskAddresses(paired.text), was.columns);
+  const text = maskWords(forms, celled.text);
+  return { text, next: { ...nothing, asked: tagged.asks ?? asksNext(forms, line), named: paired.asks, columns: celled.columns } };
 };
 
-const maskOnce = (text: string, commands: readonly string[], whole: boolean): string => {
+const maskOnce = (forms: Forms, text: string, whole: boolean): string => {
   const parts = text.split(/(\r\n|\r|\n)/);
   let carried = nothing;
   for (let i = 0; i < parts.length; i += 2) {
     const line = parts[i] ?? '';
-    const done = maskLine(line, carried, commands);
+    const done = maskLine(forms, line, carried);
     parts[i] = whole && done.text !== line ? maskText : done.text;
     carried = done.next;
   }
@@ -232,13 +250,14 @@ const maskOnce = (text: string, commands: readonly string[], whole: boolean): st
 const patience = 4;
 
 /**
- * The text with every secret masked. `commands`: those that this station's devices know as secret, by sign and name (`+XNAME`).
+ * The text with every secret masked; `own`: what this station's devices know as secret besides.
  * Masking a masked text changes nothing: it is walked again until it stands.
  */
-export const mask = (text: string, commands: readonly string[] = []): string => {
+export const mask = (text: string, own?: OwnSecrets): string => {
+  const forms = own === undefined ? general : formsOf(own);
   let was = text;
   for (let pass = 1; ; pass++) {
-    const now = maskOnce(was, commands, pass > patience);
+    const now = maskOnce(forms, was, pass > patience);
     if (now === was) return now;
     was = now;
   }

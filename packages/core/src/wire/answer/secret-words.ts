@@ -1,5 +1,6 @@
 // The words by which a secret is known: of a key (`Wi-Fi password: …`), of a line of a console (`community …`), of a value that is none ('not set').
 // Words of other languages as dictionaries have them; which of them devices use is common practice, no source.
+import { wordsOfName } from './name-words.ts';
 
 /** In a word of a key, anywhere: what stands behind is a secret. */
 const strong =
@@ -84,16 +85,7 @@ const properties = new Set([
 
 export type Opens = 'any' | 'digits';
 
-/** Small letters without accents, words at anything that is no letter or digit and at a capital inside. */
-const wordsOf = (key: string): string[] =>
-  key
-    .replace(/([a-z\d])([A-Z])/g, '$1 $2')
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replaceAll('\u0142', 'l')
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter((word) => word !== '');
+const wordsOf = (key: string): string[] => wordsOfName(key).map((word) => word.replaceAll('\u0142', 'l'));
 
 /** What stands behind a key as a secret: anything, digits only, or nothing (null). */
 export const opensBy = (key: string): Opens | null => {

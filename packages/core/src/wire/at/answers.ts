@@ -1,8 +1,8 @@
 // What each standard answer of a modem says (3GPP TS 27.007): one line of response to what was found in it. Null: the line is of this command and not in its form.
 import type { Measure } from '../../name/index.ts';
-import { parseAddress } from '../../sums/index.ts';
+import { parseAddress, wrongCheckDigit } from '../../sums/index.ts';
 import { type FoundName, type Said, said } from '../answer/found.ts';
-import { type Cause, emmCauses, esmCauses, registrations, technologies } from './causes.ts';
+import { type Cause, emmCauses, esmCauses, fiveGCauses, registrations, technologies } from './causes.ts';
 import { cmeErrors, cmeNumber, cmsErrors } from './errors.ts';
 import { cesqLevel, type CesqScale, csqErrors, csqRssi, type LevelRead } from './levels.ts';
 
@@ -111,6 +111,8 @@ export const causeNote = (cause: Cause | undefined): string =>
   cause === undefined ? 'Not in the tables of TS 24.301.' : `${cause.name}. ${cause.onSite}`;
 
 const domains: { readonly [command: string]: string } = { CREG: 'voice', CGREG: '2G and 3G data', CEREG: '4G', C5GREG: '5G' };
+/** Where type and number of the reject cause stand behind the state: +CGREG has the routing area before them, +C5GREG the length and list of allowed slices (TS 27.007, clauses 7.2, 10.1.20, 10.1.22, 10.1.47, from memory). */
+const causeAt: { readonly [command: string]: number } = { CREG: 4, CGREG: 5, CEREG: 4, C5GREG: 6 };
 const registration = (command: string, rest: string): Said[] | null => {
   const all = fieldsOf(rest);
   const [first, second] = all;
@@ -120,14 +122,15 @@ const registration = (command: string, rest: string): Said[] | null => {
   const state = registrations[numberOf(stat)];
   const domain = domains[command];
   if (first === undefined || state === undefined || domain === undefined) return null;
-  const cause = numberOf(of.at(-1));
-  const kind = of.length >= 6 ? numberOf(of.at(-2)) : Number.NaN;
+  const at = causeAt[command] ?? 4;
+  const [kind, cause] = [numberOf(of[at]), numberOf(of[at + 1])];
+  const [plane, causes] = command === 'C5GREG' ? (['5GMM', fiveGCauses] as const) : (['EMM', emmCauses] as const);
   return [
     said('network.registration', state, { of: domain }),
     ...(area?.quoted === true && area.text !== '' ? [said('network.area', area.text, { of: domain })] : []),
     ...(cell?.quoted === true && cell.text !== '' ? [said('network.cell', cell.text, { of: domain, note: cellNote(cell.text, act) })] : []),
     ...technology(act, domain),
-    ...(kind === 0 && !Number.isNaN(cause) ? [said('cause', cause, { of: 'EMM', note: causeNote(emmCauses[cause]) })] : []),
+    ...(kind === 0 && !Number.isNaN(cause) ? [said('cause', cause, { of: plane, note: causeNote(causes[cause]) })] : []),
     ...(kind === 1 && !Number.isNaN(cause)
       ? [said('cause', cause, { of: 'maker’s own', note: 'A number of the modem’s maker: see its manual.' })]
       : []),
@@ -220,14 +223,25 @@ const crsm = (rest: string): Said[] | null => {
   return length === undefined ? null : [said('card.mncLength', Number(length), { in: 'count' })];
 };
 
+/** A number with a check digit, as it was read; where that disagrees it may be misread, or its issuer uses none. Zeros alone are no number. */
+export const numbered = (what: 'card.number' | 'modem.imei', digits: string): Said[] => {
+  if (/^0+$/.test(digits)) return [];
+  const wrong = what === 'modem.imei' && digits.length !== 15 ? null : wrongCheckDigit(digits);
+  return [
+    said(what, digits, wrong === null ? {} : { sure: false, note: `It ends in ${wrong.got}; its check digit should be ${wrong.want}.` }),
+  ];
+};
+
 const iccid = (rest: string): Said[] | null => {
   const digits = rest.replace(/["\s-]/g, '').replace(/f+$/i, '');
-  return /^89\d{15,18}$/.test(digits) ? [said('card.number', digits)] : null;
+  return /^89\d{15,18}$/.test(digits) ? numbered('card.number', digits) : null;
 };
 const imei = (rest: string): Said[] | null => {
   const digits = rest.replace(/["\s-]/g, '');
   return /^\d{15}$/.test(digits)
-    ? [said('modem.imei', digits)]
+    ? /^0+$/.test(digits)
+      ? [said('modem.imei', 'not programmed', { sure: false, note: 'All zeros: no IMEI was ever written into this modem.' })]
+      : numbered('modem.imei', digits)
     : /^\d{16}$/.test(digits)
       ? [said('modem.imei', digits, { note: 'IMEISV: it has no check digit.', sure: false })]
       : null;

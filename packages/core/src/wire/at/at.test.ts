@@ -125,3 +125,18 @@ test('contexts: none, empty and 0.0.0.0 are no address; a mask behind it is drop
 });
 test('fields part at commas outside of quotes and brackets', () =>
   expect(fieldsOf('1,"a,b",(2,"x"),').map(({ text }) => text)).toEqual(['1', 'a,b', '(2,"x")', '']));
+test.each([
+  ['+CREG: 3,3,"00C3","0A1B2C03",7,0,11', [['EMM', 11]]],
+  ['+CGREG: 3,3,"00C3","0A1B2C03",2,"01",0,7', [['EMM', 7]]],
+  ['+CGREG: 2,1,"00C3","0A1B2C03",2,"01"', []],
+  ['+CEREG: 5,3,,,,0,15,"11100000","00100001"', [['EMM', 15]]],
+  ['+C5GREG: 3,3,"0000C3","00000A1B2C",11,,,0,62', [['5GMM', 62]]],
+  ['+C5GREG: 2,1,"0000C3","00000A1B2C",11,5,"01.0000C3"', []],
+  ['+C5GREG: 3,"0000C3","00000A1B2C",11,5,"01.0000C3",0,27', [['5GMM', 27]]],
+])('the reject cause stands where its command has it: %s', (line, causes) =>
+  expect(readAnswer(line).found.flatMap(({ what, value, of }) => (what === 'cause' ? [[of, value]] : []))).toEqual(causes),
+);
+test('a cause of 5G has the words of TS 24.501', () =>
+  expect(notes('+C5GREG: 3,3,,,,,,0,62', 'cause')).toEqual([
+    'no network slices available. Ask the carrier which slice the subscription has.',
+  ]));

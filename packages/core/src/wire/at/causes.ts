@@ -29,6 +29,22 @@ export const emmCauses: { readonly [cause: number]: Cause } = {
   42: { name: 'severe network failure', onSite: 'Wait and try again.' },
 };
 
+/** Causes of 5G registration (3GPP TS 24.501 clause 9.11.3.2, from memory): those of EMM whose number and meaning are the same, and those of its own. */
+export const fiveGCauses: { readonly [cause: number]: Cause } = {
+  ...Object.fromEntries([3, 5, 6, 11, 12, 13, 15, 20, 21, 22].flatMap((n) => (emmCauses[n] === undefined ? [] : [[n, emmCauses[n]]]))),
+  7: {
+    name: '5GS services not allowed',
+    onSite: 'The subscription lacks 5G; LTE may do. The card counts as invalid for it until a power cycle.',
+  },
+  9: { name: 'UE identity cannot be derived', onSite: 'It registers again by itself.' },
+  10: { name: 'implicitly deregistered', onSite: 'It registers again by itself.' },
+  27: { name: 'N1 mode not allowed', onSite: 'This network serves no 5G core to it: LTE may do.' },
+  31: { name: 'redirection to EPC required', onSite: 'It is sent to LTE.' },
+  62: { name: 'no network slices available', onSite: 'Ask the carrier which slice the subscription has.' },
+  72: { name: 'non-3GPP access to 5GCN not allowed', onSite: 'Ask the carrier.' },
+  73: { name: 'serving network not authorised', onSite: 'Ask the carrier.' },
+};
+
 export const esmCauses: { readonly [cause: number]: Cause } = {
   8: { name: 'operator determined barring', onSite: 'The account is suspended.' },
   26: { name: 'insufficient resources', onSite: 'Wait: the network is full.' },

@@ -14,7 +14,7 @@ const pinWords = {
   failed: 'failed',
   ready: 'ready',
 } as const;
-const stateWords = ['idle', 'registered', 'searching', 'denied', 'searching', 'roaming'] as const;
+const stateWords = ['not registered', 'registered, home', 'searching', 'denied', 'searching', 'registered, roaming'] as const;
 /** Bars of 5 as such pages show them, by the level's RSRP. Ours. */
 const barsOf = (rsrp: number): number => [-115, -108, -101, -94, -87].filter((edge) => rsrp >= edge).length;
 
@@ -27,7 +27,7 @@ const facts = (world: World, outfit: Outfit, id: string, at: Instant) => {
     imei: modem.imei,
     iccid: cardIn(modem)?.iccid ?? '',
     pin: pinWords[modem.seen.is],
-    registration: stateWords[stateNumber(modem)] ?? 'idle',
+    registration: stateWords[stateNumber(modem)] ?? 'not registered',
     operator: heard?.cell.carrier ?? '',
     rsrp: heard === null ? null : Math.round(heard.rsrp),
     rsrq: heard === null ? null : Math.round(heard.rsrq),

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { showFigure } from '@green-lamp/core/quantity';
 import { readingOf } from '@green-lamp/core/evidence';
-import { definitionOf, showValue } from '@green-lamp/core/sheet';
+import { answerWords, definitionOf, showValue } from '@green-lamp/core/sheet';
 import { imeiInBlocks, inBlocks } from '@green-lamp/core/sums';
 import { type Offer, offersOf } from '@green-lamp/core/walk';
 import { foundLabels, readAnswer } from '@green-lamp/core/wire';
@@ -69,7 +69,7 @@ const Row = ({
       <td className="py-2 pr-3 break-words">
         <span className="mono">{valueWords(offer)}</span>
         {found.note !== '' && <span className="block text-small break-words text-ink-2">{found.note}</span>}
-        {!found.sure && <span className="block text-small font-semibold">by its shape alone</span>}
+        {!found.sure && <span className="block text-small font-semibold">not sure: hold it against the device</span>}
       </td>
       <td
         className={`py-2 pr-3 text-note ${compared?.is === 'differs' ? 'font-semibold underline decoration-2 underline-offset-4' : 'text-ink-2'}`}
@@ -122,11 +122,11 @@ export const Offers = ({
   take: (taking: readonly { offer: Offer; as: Taking }[]) => void;
 }) => {
   const [most, setMost] = useState(page);
-  const read = readAnswer(text);
+  const read = readAnswer(text, answerWords(station.rules.profiles));
   const offers = offersOf(station.state, path, read);
   const readings = offers.filter((offer, i) => {
     const same = offers.findLastIndex((other) => other.reading !== null && other.reading.what === offer.reading?.what);
-    return offer.reading !== null && same === i && !taken.has(takingName(offer, 'reading'));
+    return offer.reading !== null && offer.found.sure && same === i && !taken.has(takingName(offer, 'reading'));
   });
   return (
     <section aria-label="What was found" className="flex flex-col gap-2">

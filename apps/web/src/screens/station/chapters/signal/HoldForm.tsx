@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { House, RadioKind } from '@green-lamp/core/house';
 import { readingOf } from '@green-lamp/core/evidence';
+import { answerWords } from '@green-lamp/core/sheet';
 import { isSignalName, type SignalName } from '@green-lamp/core/sums';
 import { Field } from '../../../../parts/Field.tsx';
 import { addSamples, mostSamples, type RunningHold, samplesIn } from '../../../../store/hold.ts';
@@ -83,7 +84,7 @@ const Pasted = ({ station, hold }: { station: Station; hold: RunningHold }) => {
   const [text, setText] = useState('');
   const [repeats, setRepeats] = useState(false);
   const looking = useRef(false);
-  const found = samplesIn(text, hold.samples.length * hold.every, hold.every);
+  const found = samplesIn(text, hold.samples.length * hold.every, hold.every, answerWords(station.rules.profiles));
   const take = async (): Promise<void> => {
     if (found.length === 0 || looking.current) return;
     looking.current = true;
