@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, HttpStatus, Param, Post } from '@nestjs/common';
 import { IsString, Matches, MaxLength } from 'class-validator';
-import { isSha256 } from '@green-lamp/core/name';
+import { isSha256, isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
@@ -8,6 +8,8 @@ import { Blobs } from './blobs.ts';
 
 export class BlobBody {
   @IsString() @MaxLength(300_000) text: string;
+  /** Of whose entry it goes with: that station's secrets may not stand in it. */
+  @IsString() @MaxLength(60) stream: string;
 }
 export class BlobParams {
   @Matches(/^[0-9a-f]{64}$/) hash: string;
@@ -20,8 +22,10 @@ export class BlobsController {
   @May('blobs.keep')
   @Post()
   @HttpCode(200)
-  async keep(@Body() { text }: BlobBody): Promise<{ hash: string }> {
-    const kept = await this.blobs.put(text);
+  async keep(@Body() { text, stream }: BlobBody): Promise<{ hash: string }> {
+    if (!isStream(stream))
+      throw new ProblemException(HttpStatus.BAD_REQUEST, [problem('type', 'stream', { want: 'a stream, such as station:…' })]);
+    const kept = await this.blobs.put(text, stream);
     if (!kept.ok) throw new ProblemException(HttpStatus.UNPROCESSABLE_ENTITY, kept.problems);
     return { hash: kept.value };
   }

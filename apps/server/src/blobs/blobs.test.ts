@@ -2,6 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { peopleStream } from '@green-lamp/core/name';
 import { hashOf } from '@green-lamp/core/journal';
 import { EntryRow } from '../journal/entry.row.ts';
 import { Database } from '../shell/database.ts';
@@ -12,7 +13,7 @@ const server = new TestServer();
 beforeAll(() => server.open());
 afterAll(() => server.end());
 
-const keep = (text: string): Promise<Response> => server.post('/api/blobs', { text });
+const keep = (text: string): Promise<Response> => server.post('/api/blobs', { text, stream: peopleStream });
 
 test('kept once under its hash, given back as it was', async () => {
   const text = '+CSQ: 20,99\r\nOK\r\n';
@@ -25,7 +26,7 @@ test('any character is kept as it is, NUL too; half a character is refused in wo
   expect(await server.get(`/api/blobs/${hashOf(text)}`)).toMatchObject({ text });
   const half = await server.fetch('/api/blobs', {
     method: 'POST',
-    body: '{"text":"x\\ud800y"}',
+    body: '{"text":"x\\ud800y","stream":"people"}',
     headers: { 'content-type': 'application/json', 'x-green-lamp-person': server.me.person },
   });
   expect([half.status, await half.text()]).toEqual([422, expect.stringContaining('half a character')]);

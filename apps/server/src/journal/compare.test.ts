@@ -110,7 +110,7 @@ test('‘by the device’ is taken only from a capture of this station in which 
     set(stream, key, 'cellular', (await state(stream)).settings[key]?.[0]?.pos.id ?? null),
   );
   const text = 'AT+CCID\r\n+CCID: 8999901234567890124\r\nOK\r\n';
-  await server.post('/api/blobs', { text });
+  await server.post('/api/blobs', { text, stream });
   const capture = (of: Stream, about: ElementId | null) => ({
     ...server.entry(of, 'capture.kept', { path: about, about: 'AT dialogue', lines: 3, found: 1, missed: 0, simulated: false }),
     blobs: [hashOf(text)],
@@ -225,7 +225,7 @@ test('a line of another desk’s log proves only with its account, zone and time
   const log = ['account,time,zone,event', `9008,${isoText(at)},3,high`, `9009,${isoText(at)},3,high`, `9008,${isoText(early)},3,high`].join(
     '\n',
   );
-  await server.post('/api/blobs', { text: log });
+  await server.post('/api/blobs', { text: log, stream });
   const confirm = (line: number, change: object = {}) => {
     const data = { how: 'log', person: 'their log', path: null, zone: '3', is: 'alarm', event: 'high', at, line, words: '' } as const;
     return { ...server.entry(stream, 'call.confirmed', { ...data, ...change }), blobs: [hashOf(log)] };
@@ -243,7 +243,7 @@ test('files before and after that do not differ as said show no change', async (
     ['before', before],
     ['after', after],
   ] as const) {
-    await server.post('/api/blobs', { text });
+    await server.post('/api/blobs', { text, stream });
     const data = { when, name: 'unit.cfg', bytes: text.length, sha256: hashOf(text), element: null, serial: '' };
     expect(codes(await server.deliver({ ...server.entry(stream, 'file.kept', data), blobs: [hashOf(text)] }))).toEqual(['kept']);
   }

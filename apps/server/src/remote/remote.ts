@@ -205,7 +205,7 @@ export class Remote implements OnApplicationShutdown {
     of: { lines: readonly Said[]; simulated: boolean; sure: boolean; good: boolean; words: string; after: Json | undefined },
   ): Promise<void> {
     const { simulated, good } = of;
-    const blob = await this.blobs.put(of.lines.map((line) => `${line.from}: ${line.text}`).join('\n'));
+    const blob = await this.blobs.putMasked(of.lines.map((line) => `${line.from}: ${line.text}`).join('\n'), stream);
     const { traffic } = this.state(stream) ?? { traffic: null };
     await this.journal.append(
       async (turn) => {
@@ -220,7 +220,7 @@ export class Remote implements OnApplicationShutdown {
         const capture = await keep(
           'capture.kept',
           { path, about: 'Programming session', lines: of.lines.length, found: good ? 1 : 0, missed: 0, simulated },
-          blob.ok ? { blobs: [blob.value] } : {},
+          { blobs: [blob.hash] },
         );
         const seen = (what: string): DataOf<'reading.taken'> => ({
           lamp: 'Reach',

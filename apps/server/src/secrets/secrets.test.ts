@@ -93,3 +93,30 @@ test('rotation seals every secret again, touches no entry, and they still open',
   expect(await server.running.app.get(Vault).rotate()).toBeGreaterThan(3);
   expect((await revealed(stream, ref, key)).plain).toBe('turn-me');
 });
+
+test('[S2] a text in which a secret of its station stands is refused with the place; of another station it is only a word', async () => {
+  const word = 'marsh-kestrel-44';
+  const { stream } = await keep('6110', word);
+  const other = await server.station('6111');
+  const put = async (text: string, of: Stream) => {
+    const response = await server.post('/api/blobs', { text, stream: of });
+    return { status: response.status, body: await response.text() };
+  };
+  const text = `login accepted, ${word} is in use\n`;
+  const refused = await put(text, stream);
+  expect([refused.status, refused.body.includes(word)]).toEqual([422, false]);
+  const { problems } = JSON.parse(refused.body) as { problems: { code: string; args: { at: [number, number][] } }[] };
+  expect(problems[0]?.code).toBe('secret-stands');
+  expect(problems[0]?.args.at.map(([from, to]) => text.slice(from, to))).toContain(word);
+  for (const part of [`x${word}`, word.slice(0, 12), word.toUpperCase()])
+    expect((await put(`about ${part} here\n`, stream)).status).toBe(200);
+  expect((await put(text, other.stream)).status).toBe(200);
+});
+test('the place of a secret is told so often in an hour, then nothing is: nobody finds one by offering words', async () => {
+  const word = 'heron-gravel-58';
+  const { stream } = await keep('6112', word);
+  const put = async (text: string): Promise<string> => (await server.post('/api/blobs', { text, stream })).text();
+  for (let i = 0; i < 20; i++) expect(await put(`try ${i}: ${word}\n`)).toContain('secret-stands');
+  const [hit, miss] = [await put(`more: ${word}\n`), await put('more: nothing-of-it\n')];
+  for (const told of [hit, miss]) expect([told.includes('secret-stands'), told.includes('Too many texts')]).toEqual([false, true]);
+});

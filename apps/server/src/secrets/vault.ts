@@ -3,7 +3,7 @@ import { createHmac, randomBytes } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { xchacha20poly1305 } from '@noble/ciphers/chacha.js';
 import type { Traits } from '@green-lamp/core/check';
-import { isSealed, openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
+import { isSealed, openSealed, publicKeyOf, type Sealed, sealTo, tokenLength } from '@green-lamp/core/wire';
 import { Database } from '../shell/database.ts';
 import { SecretRow } from './secret.row.ts';
 import type { NewSecret } from '../journal/turn.ts';
@@ -59,7 +59,7 @@ export class Vault {
       stream,
       keyId,
       sealed: this.#seal(keyId, stream, ref, plain),
-      same: createHmac('sha256', Buffer.from(this.#ring.mark, 'hex')).update(plain, 'utf8').digest('hex'),
+      same: this.#markOf(plain),
       length: plain.length,
       alphabet: alphabetOf(plain),
       factoryDefault: factory.has(plain.toLowerCase()),
@@ -75,6 +75,14 @@ export class Vault {
       factoryDefault,
       same,
     }));
+  }
+
+  /** Whether a word is one of a stream's secrets, by their marks; null where it has none that is long enough to be looked for. */
+  async knows(stream: string): Promise<((word: string) => boolean) | null> {
+    const rows = await this.database.em().find(SecretRow, { stream, length: { $gte: tokenLength.least } }, { fields: ['same', 'length'] });
+    const marks = new Set(rows.map(({ same }) => same));
+    const lengths = new Set(rows.map(({ length }) => length));
+    return marks.size === 0 ? null : (word) => lengths.has(word.length) && marks.has(this.#markOf(word));
   }
 
   /** A secret sealed to the page that asks for it; null where it was erased or its key is lost. */
@@ -107,6 +115,10 @@ export class Vault {
       count++;
     }
     return count;
+  }
+
+  #markOf(plain: string): string {
+    return createHmac('sha256', Buffer.from(this.#ring.mark, 'hex')).update(plain, 'utf8').digest('hex');
   }
 
   #seal(keyId: string, stream: string, ref: string, plain: string): Buffer {

@@ -189,10 +189,9 @@ export class Yard implements OnApplicationShutdown {
   /** Keeps what the modem has said since the last time, masked, as the yard's own entry; its id is what a reading then refers to. */
   async keep(stream: Stream, path: WorldPath): Promise<{ entry: Ulid; text: string }> {
     const said = this.#said.get(`${stream} ${path.modem ?? ''}`);
-    const { masked, lines, found, notUnderstood } = readAnswer(said?.unkept ?? '');
+    const blob = await this.blobs.putMasked(said?.unkept ?? '', stream);
     if (said !== undefined) said.unkept = '';
-    const blob = await this.blobs.put(masked);
-    if (!blob.ok) throw new Error('a masked text is not masked'); // mask is idempotent
+    const { lines, found, notUnderstood } = readAnswer(blob.text);
     const data = {
       path: path.id as ElementId, // made from the sheet's own paths
       about: 'AT dialogue of the virtual modem',
@@ -205,9 +204,9 @@ export class Yard implements OnApplicationShutdown {
       async (turn) => {
         const { state } = await turn.head(stream);
         const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'yard' } as const };
-        const entry = write(pen, stream, 'capture.kept', data, { blobs: [blob.value] });
+        const entry = write(pen, stream, 'capture.kept', data, { blobs: [blob.hash] });
         await turn.keep(entry, textOf(entry));
-        return { entry: entry.id, text: masked };
+        return { entry: entry.id, text: blob.text };
       },
       { first: true },
     );

@@ -1,10 +1,10 @@
 // Texts go out before the entries that name them, masked; a hold that runs survives a reload.
-import { isElementId, stationStream, sure } from '@green-lamp/core/name';
+import { isElementId, settingKey, stationStream, sure } from '@green-lamp/core/name';
 import { hashOf } from '@green-lamp/core/journal';
 import { FakeServer } from '../testing/server.ts';
 import { append } from './append.ts';
-import { keepText, keptText } from './blobs.ts';
-import { db } from './db.ts';
+import { blobsOf, keepText, keptText } from './blobs.ts';
+import { db, type SealedSecret } from './db.ts';
 import { deliverNow, offerAgain } from './deliver.ts';
 import { choosePerson, newId } from './device.ts';
 import { addSamples, holdTime, type RunningHold, samplesIn, setHold } from './hold.ts';
@@ -96,11 +96,14 @@ describe('a text at which the desk fails', () => {
   });
   test('never holds up what comes after; its entry is not accepted, its text stays here, and both are offered again together', async () => {
     server.breaksAt = (body) => body.includes('broken');
+    server.away = true; // so that each try is one of those below
     const blob = await keepText('broken\u0000text');
     server.refuses = (text) => (text.includes(blob) && !server.texts.has(blob) ? 'its text is not here' : null);
     await append(stream, [{ kind: 'station.opened', data: { name: 'Weir', demo: false } }]);
     await append(stream, [{ kind: 'capture.kept', data, blobs: [blob] }]);
     await append(stream, [{ kind: 'note.written', data: { lamp: null, words: 'after it' } }]);
+    await deliverNow();
+    server.away = false;
     await deliverNow();
     expect(useLive.getState()).toMatchObject({ deskFails: true });
     await deliverNow();
@@ -126,6 +129,70 @@ describe('a text at which the desk fails', () => {
     ]);
     expect([server.kept.length, await db.queue.count()]).toEqual([3, 0]);
   });
+});
+
+describe('a text in which the desk still finds a secret', () => {
+  const stream = stationStream(newId());
+  const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
+  const kept = (): string => server.kept.map(({ text }) => text).join('\n');
+  const word = 'otterotter';
+  const finds = (text: string): [number, number][] | null =>
+    text.includes(word) ? [[text.indexOf(word), text.indexOf(word) + word.length]] : null;
+  beforeEach(async () => {
+    server.refuses = (text) => (blobsOf(text).every((hash) => server.texts.has(hash)) ? null : 'its text is not here');
+    await append(stream, [{ kind: 'station.opened', data: { name: 'Weir', demo: false } }]);
+  });
+  afterEach(() => {
+    server.standsIn = () => null;
+    server.refuses = () => null;
+  });
+  test('is masked there, goes out as another text, and its entry names that one', async () => {
+    server.standsIn = finds;
+    const old = await keepText(`start ${word} now, and ${word} again\n`);
+    const [id] = await append(stream, [{ kind: 'capture.kept', data, blobs: [old] }]);
+    await deliverNow();
+    const [text] = server.texts.values();
+    expect(text).toBe('start \u2022\u2022\u2022 now, and \u2022\u2022\u2022 again\n');
+    expect([kept().includes(hashOf(text ?? '')), kept().includes(id ?? '?'), kept().includes(old)]).toEqual([true, true, false]);
+    expect([await db.refused.count(), await db.queue.count(), await db.blobs.get(old)]).toEqual([0, 0, undefined]);
+  });
+  test('is not dropped where it was masked by an older page: what is masked now goes out', async () => {
+    const text = 'Kennwort        Brass-Otter-19\n';
+    const old = hashOf(text);
+    await db.blobs.add({ hash: old, text, waits: 1 });
+    server.standsIn = (of) => (of.includes('Otter') ? [] : null);
+    await append(stream, [{ kind: 'capture.kept', data, blobs: [old] }]);
+    await deliverNow();
+    expect([...server.texts.values()]).toEqual([`Kennwort        \u2022\u2022\u2022\n`]);
+    expect([await db.refused.count(), server.kept.length]).toEqual([0, 2]);
+  });
+  test('that can’t be masked further is not accepted with its entry, and holds up nothing', async () => {
+    server.standsIn = (text) => (text.startsWith('odd') ? [] : null);
+    await append(stream, [{ kind: 'capture.kept', data, blobs: [await keepText('odd')] }]);
+    await append(stream, [{ kind: 'note.written', data: { lamp: null, words: 'after it' } }]);
+    await deliverNow();
+    expect([await db.refused.count(), await db.queue.count(), kept().includes('after it')]).toEqual([1, 0, true]);
+  });
+});
+test('a refused secret keeps its sealed value for another try', async () => {
+  const stream = stationStream(newId());
+  const ref = newId();
+  const secrets = [{ ref, box: 'x' } as unknown as SealedSecret];
+  server.refuses = (text) => (text.includes(ref) ? 'not now' : null);
+  await append(stream, [{ kind: 'station.opened', data: { name: 'Weir', demo: false } }]);
+  const key = settingKey('sim', sure(isElementId, '0a1b2c'), 'pin');
+  await append(
+    stream,
+    [{ kind: 'setting.set', data: { key, value: { secret: ref }, origin: 'typed', simulated: false, over: null } }],
+    secrets,
+  );
+  await deliverNow();
+  const [refused] = await db.refused.toArray();
+  expect(refused?.secrets).toEqual(secrets);
+  server.refuses = () => null;
+  server.away = true;
+  await offerAgain(refused?.id ?? '');
+  expect((await db.queue.toArray()).map((row) => row.secrets)).toEqual([secrets]);
 });
 
 describe('a hold', () => {

@@ -10,7 +10,8 @@ import type { Summary, Told } from './wire-types.ts';
 export type KeptRow = { id: Ulid; n: number; stream: Stream; seq: number; text: string; hash: string; received: number; link: string };
 export type SealedSecret = Sealed & { ref: string };
 export type QueueRow = { q: number; id: Ulid; stream: Stream; text: string; person: Ulid; secrets: SealedSecret[] };
-export type RefusedRow = { id: Ulid; stream: Stream; text: string; person: Ulid; problems: Told[]; at: number };
+/** `secrets`: as they were sealed, so that another try has them; a row of before has none. */
+export type RefusedRow = { id: Ulid; stream: Stream; text: string; person: Ulid; secrets?: SealedSecret[]; problems: Told[]; at: number };
 export type StreamRow = {
   stream: Stream;
   /** Cursor up to which this stream's entries are here. */

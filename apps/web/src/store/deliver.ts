@@ -1,6 +1,5 @@
 // [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
-import { isObject } from '@green-lamp/core/name';
-import { deliverTexts, offerTexts } from './blobs.ts';
+import { blobsOf, deliverTexts, offerTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
 import { DeskFault, NoNetwork, post, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';
@@ -84,8 +83,8 @@ const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Pr
     for (const [i, row] of rows.entries()) {
       const answer = answers[i];
       if (answer === undefined) continue;
-      const { id, stream, text, person } = row;
-      if (answer.is === 'refused') await db.refused.put({ id, stream, text, person, problems: answer.problems, at: sharedNow() });
+      const { id, stream, text, person, secrets } = row;
+      if (answer.is === 'refused') await db.refused.put({ id, stream, text, person, secrets, problems: answer.problems, at: sharedNow() });
       else {
         const { n, seq, hash, received, link } = answer;
         const kept: KeptRow = { id, n, stream, seq, text, hash, received, link };
@@ -96,12 +95,6 @@ const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Pr
   });
 };
 
-/** The texts that an entry names, by their hashes. */
-export const blobsOf = (text: string): string[] => {
-  const entry: unknown = JSON.parse(text); // its text was written by this page
-  return isObject(entry) && Array.isArray(entry['blobs']) ? entry['blobs'].map(String) : [];
-};
-
 /** Puts an entry that was not accepted back into the queue, as it is, with the texts that it names. */
 export const offerAgain = async (id: string): Promise<void> => {
   await db.transaction('rw', db.queue, db.refused, db.blobs, async () => {
@@ -109,7 +102,7 @@ export const offerAgain = async (id: string): Promise<void> => {
     if (row === undefined) return;
     await offerTexts(blobsOf(row.text));
     await db.refused.delete(row.id);
-    await db.queue.add({ id: row.id, stream: row.stream, text: row.text, person: row.person, secrets: [] });
+    await db.queue.add({ id: row.id, stream: row.stream, text: row.text, person: row.person, secrets: row.secrets ?? [] });
   });
   deliverSoon();
 };

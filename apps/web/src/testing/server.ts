@@ -13,6 +13,8 @@ export class FakeServer {
   meanwhile: (() => Promise<void>) | null = null;
   /** What this server breaks at: it answers 500. */
   breaksAt: (body: string) => boolean = () => false;
+  /** Where the desk finds a secret in a text; null where in none. */
+  standsIn: (text: string) => [number, number][] | null = () => null;
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
   readonly posts: { path: string; person: string; texts: string[] }[] = [];
@@ -38,6 +40,9 @@ export class FakeServer {
       if (this.breaksAt(typeof init.body === 'string' ? init.body : '')) return reply({ problems: [] }, 500);
       if (path === '/api/blobs') {
         const text = isObject(body) ? String(body['text']) : '';
+        const at = this.standsIn(text);
+        if (at !== null)
+          return reply({ problems: [{ code: 'secret-stands', path: 'text', args: { at }, sentence: 'A secret stands in it.' }] }, 422);
         this.texts.set(hashOf(text), text);
         return reply({ hash: hashOf(text) });
       }

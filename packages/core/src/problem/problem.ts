@@ -26,6 +26,8 @@ export type ProblemArgs = {
   mark: None;
   'mark-missing': None;
   'blob-missing': { hash: string };
+  /** Where in the text, from and to in characters; empty where its form alone shows it. */
+  'secret-stands': { at: readonly (readonly [number, number])[] };
   'frame-unknown': { frame: number };
   'frame-differs': { frame: number; what: string };
   'frame-impossible': { frame: number };

@@ -34,6 +34,10 @@ const words: Words = {
     `No kept text of this station that the entry refers to says so of ${what}. Paste the answer, and take it from there.`,
   'not-shown': ({ why }) => why,
   'blob-missing': ({ hash }, at) => `${at} names a text (${hash.slice(0, 12)}…) that did not come before it. Read it again.`,
+  'secret-stands': ({ at }) =>
+    at.length === 0
+      ? 'A secret still stands in the text; mask it before it is kept.'
+      : `One of this station’s secrets stands in the text, at ${at.length === 1 ? 'one place' : `${at.length} places`}; mask it before it is kept.`,
   refused: ({ why }, at) => `${at} was refused: ${why}`,
   address: ({ got, why }, at) => `${at}: '${got}' is not an address. ${why}`,
   apn: ({ why }, at) => `${at} can't be an APN: ${why}`,

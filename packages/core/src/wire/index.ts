@@ -13,6 +13,7 @@ export { type Found, foundLabels, type FoundName, isFoundName } from './answer/f
 export { mask, maskText, type OwnSecrets } from './answer/mask.ts';
 export { isServiceApn } from './page/values.ts';
 export { nameWords } from './answer/name-words.ts';
+export { maskPlaces, type Place, tokenLength, tokensOf } from './answer/tokens.ts';
 export { repeatsAnswers } from './answer/repeats.ts';
 export { type AnswerWords, mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
 export { cmeErrors } from './at/errors.ts';

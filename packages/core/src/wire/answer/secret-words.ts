@@ -99,11 +99,7 @@ export const opensBy = (key: string): Opens | null => {
     return 'any';
   if (endsInKey.test(last) && !noKey.test(last)) return 'any';
   if (words.some((word) => numbers.test(word)) && !/^\d/.test(last)) return 'digits';
-  return words.length > 1 && last === 'code' && words.slice(0, -1).some((word) => codes.has(word))
-    ? 'digits'
-    : last === 'code' && words.length === 1
-      ? 'digits'
-      : null;
+  return last === 'code' && words.slice(0, -1).some((word) => codes.has(word)) ? 'digits' : null;
 };
 export const isSecretKey = (key: string): boolean => opensBy(key) !== null;
 
