@@ -2,7 +2,9 @@
 import { connect } from 'node:net';
 import { crc16 } from 'crc';
 import { TestServer, testSource } from '../testing/server.ts';
+import { ears } from '@green-lamp/core/wire';
 import type { FrameView } from './frames.ts';
+import { Ingest } from './ingest.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open());
@@ -85,6 +87,58 @@ test('a repeat is answered again and stored once, supervision without number and
     ['null', 6],
     ['fire', 7],
   ]);
+});
+test('a block with several events is one row for each, with its part and its own area, and is answered once', async () => {
+  const { stream } = await server.station('7120', 'dc09');
+  const block = framed(`"SIA-DCS"0011L0#7120[#7120|Nri1/OP12/BA03/ri2/TA07]`);
+  expect((await send(block)).map(token)).toEqual(['ACK']);
+  const rows = (await frames(`station=${stream}`)).reverse();
+  expect(rows.map(({ event, part, fields }) => [event, part, fields['zone'], fields['area']])).toEqual([
+    ['opened', 0, '12', '1'],
+    ['burglary', 1, '03', '1'],
+    ['tamper', 2, '07', '2'],
+  ]);
+  expect((await send(block)).map(token)).toEqual(['ACK']);
+  expect((await frames(`station=${stream}`)).map(({ repeats }) => repeats)).toEqual([1, 0, 0]);
+});
+test('with another timestamp only, it is kept and said to be perhaps a repeat; a unit that begins again at 0001 is heard', async () => {
+  const { stream } = await server.station('7121', 'dc09');
+  const event = (n: string, zone: string, seconds: number): string =>
+    framed(`"ADM-CID"${n}L0#7121[#7121|1130 01 0${zone}]${stamp(Date.now() - seconds * 1000)}`);
+  await send(event('0001', '04', 30));
+  await send(event('0001', '04', 10));
+  await send(event('0002', '05', 9));
+  await send(event('0001', '04', 8));
+  expect(
+    (await frames(`station=${stream}`)).map(({ fields, why, repeats }) => [fields['sequence'], fields['zone'], why, repeats]).reverse(),
+  ).toEqual([
+    ['0001', '004', null, 0],
+    ['0001', '004', 'perhaps a repeat', 0],
+    ['0002', '005', null, 0],
+    ['0001', '004', null, 0],
+  ]);
+});
+test('the same digits by the other path are a call of their own, and of another caller whose path nobody knows too', async () => {
+  const { stream } = await server.station('7122', 'dc09');
+  await server.deliver(server.entry(stream, 'element.added', { group: 'path', id: server.chance.element(), label: 'the other' }));
+  const ingest = server.running.app.get(Ingest);
+  const take = async (address: string): Promise<void> => {
+    const source = { listener: 'dc09' as const, address, port: 1, listenerPort: server.dc09Port, mark: null };
+    for (const piece of ears.dc09.hear(Buffer.from(framed('"ADM-CID"0009L0#7122[#7122|1130 01 004]'), 'latin1')).pieces)
+      await ingest.take(piece, source);
+  };
+  for (const address of ['203.0.113.7', '203.0.113.8', '203.0.113.8', '203.0.113.7']) await take(address);
+  expect((await frames(`station=${stream}`)).map(({ address, repeats }) => [address, repeats]).reverse()).toEqual([
+    ['203.0.113.7', 1],
+    ['203.0.113.8', 1],
+  ]);
+});
+test('[S2] what a call carries of a secret is kept masked, in its bytes and its fields; the call is taken as it came', async () => {
+  const { stream } = await server.station('7123');
+  expect(await server.send('7123;;event=float_high;password=marsh-kestrel;zone=3\n')).toEqual(['OK 1']);
+  const [frame] = await frames(`station=${stream}`);
+  expect(frame).toMatchObject({ status: 'matched', event: 'float_high', fields: { zone: '3', password: '\u2022\u2022\u2022' } });
+  expect(Buffer.from(frame?.bytes ?? '', 'base64').toString()).toBe('7123;;event=float_high;password=***;zone=3');
 });
 test('pieces, several frames in one piece, and garbage between them', async () => {
   const { stream } = await server.station('7105', 'dc09');

@@ -14,6 +14,8 @@ export const FrameRow = defineEntity({
     fromPort: p.integer(),
     bytes: p.blob(),
     digest: p.string(),
+    /** Of what is the same where a call comes again with another timestamp; null where it has no number. */
+    alike: p.string().nullable(),
     status: p.string(),
     why: p.string().nullable(),
     account: p.string().nullable(),

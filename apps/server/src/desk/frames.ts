@@ -7,7 +7,7 @@ import type { NewFrame } from '../journal/turn.ts';
 import { Database } from '../shell/database.ts';
 import { FrameRow } from './frame.row.ts';
 
-export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'seen' | 'impossible'> & {
+export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'alike' | 'seen' | 'impossible'> & {
   readonly impossible: readonly string[];
   readonly bytes: string;
   readonly fields: { readonly [key: string]: string };
@@ -42,7 +42,7 @@ export class Frames {
   }
 
   async view(frame: NewFrame): Promise<FrameView> {
-    const { bytes, fields, impossible, digest: _, seen: __, ...rest } = frame;
+    const { bytes, fields, impossible, digest: _, alike: __, seen: ___, ...rest } = frame;
     const near = frame.status === 'unknown' && frame.account != null ? nearestAccounts(frame.account, this.journal.accounts()) : [];
     const nearest = await Promise.all(near.slice(0, 3).map(async (one) => ({ ...one, name: await this.#name(one.stream) })));
     return {

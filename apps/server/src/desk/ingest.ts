@@ -1,13 +1,13 @@
 // [D5] What comes in runs down this list, in this order, whatever the protocol: read, look at its clock, match by account, attribute, keep frame and evidence together, and only then answer.
 import { Injectable } from '@nestjs/common';
-import type { ElementId, Stream } from '@green-lamp/core/name';
+import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, sha256Of, type State, textOf, write } from '@green-lamp/core/journal';
 import { checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
-import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, type Piece } from '@green-lamp/core/wire';
+import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
 import { Journal, type Turn } from '../journal/journal.ts';
 import type { NewFrame } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
@@ -24,6 +24,9 @@ export type Source = {
   /** Made by the demo's builder for its own stations: simulated, by nobody's socket. */
   readonly built?: boolean;
 };
+type Again =
+  | { readonly is: 'new' | 'perhaps'; readonly digest: Sha256; readonly alike: Sha256 | null }
+  | { readonly is: 'repeat'; readonly of: number };
 type Heard = { readonly bytes: Uint8Array; readonly source: Source; readonly at: Instant };
 
 @Injectable()
@@ -44,7 +47,7 @@ export class Ingest {
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {
     if (this.journal.busy) return 'busy';
     const heard = { bytes, source, at: at ?? this.clock.now() };
-    if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.call), { at });
+    if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at });
     await this.journal.append(
       (turn) => {
         turn.frame({ ...blank(turn, heard), status: 'not understood', why: read.why, account: read.account });
@@ -54,68 +57,79 @@ export class Ingest {
     return 'not understood';
   }
 
-  async #decide(turn: Turn, heard: Heard, call: Call): Promise<Fate> {
+  /** Decides of one piece: of one call, or of the several events of one block, which are one call of several parts. */
+  async #decide(turn: Turn, heard: Heard, calls: readonly Call[]): Promise<Fate> {
+    const [call] = calls;
+    if (call === undefined) return 'not understood';
     const refused = clockRefuses(call, heard.at);
     const station = turn.station(call.account);
     const fate = refused ? 'clock' : station === null ? 'unknown' : 'kept';
-    const digest = sha256Of(refused ? joined(bytesOf('refused: clock'), heard.bytes) : (call.repeats?.of ?? heard.bytes));
-    const repeated = call.repeats === null ? null : await turn.repeatOf(digest, call.account, turn.now - call.repeats.within);
-    if (repeated !== null) {
-      turn.repeat(repeated);
-      return fate;
-    }
-    const { account, event, grade } = call;
-    const frame: NewFrame = {
-      ...blank(turn, heard),
-      digest,
-      account,
-      instant: call.instant,
-      event,
-      grade,
-      fields: JSON.stringify(call.fields),
+    const { state } = station === null || refused ? { state: null } : await turn.head(station);
+    const others = {
+      here: this.where.here,
+      alone: (one: string) => station !== null && turn.alone(one, station),
+      profiles: state === null ? [] : await this.#profiles(turn, state),
     };
-    if (refused) {
-      turn.frame({ ...frame, status: 'refused', why: 'clock', station });
+    const parts = calls.map((one, part) => ({
+      call: one,
+      part,
+      of: state === null || one.other !== null ? null : matched(state, cameAs(one, part, heard, station), others),
+    }));
+    const again = await this.#again(turn, heard, call, refused, parts[0]?.of?.path ?? null);
+    if (again.is === 'repeat') {
+      turn.repeat(again.of);
       return fate;
     }
-    const { state } = station === null ? { state: null } : await turn.head(station);
-    if (station === null || state === null) {
-      turn.frame({ ...frame, status: 'unknown' });
-      return 'unknown';
-    }
-    if (call.other !== null) {
-      turn.frame({ ...frame, status: 'refused', why: 'two accounts', station });
-      return fate;
-    }
-    const { address, port, listener, listenerPort, mark } = heard.source;
-    const of = matched(
-      state,
-      {
+    for (const { call: one, part, of } of parts) {
+      const { account, event, grade, instant: said, fields } = one;
+      const frame: NewFrame = {
+        ...blank(turn, heard),
+        digest: again.digest,
+        alike: again.alike,
         account,
+        instant: said,
         event,
         grade,
-        listener,
-        port: listenerPort,
-        zone: plainZone(call.zone ?? undefined),
-        is: call.is,
-        part: 0,
-        source: { address, port },
-        fields: call.fields,
-        simulated: frame.simulated,
-        own: mark !== null && mark.station === station ? mark.path : null,
-      },
-      { here: this.where.here, alone: (one) => turn.alone(one, station), profiles: await this.#profiles(turn, state) },
-    );
+        part,
+        fields: JSON.stringify(maskedFields(fields, heard.bytes)),
+        why: again.is === 'perhaps' ? 'perhaps a repeat' : null,
+      };
+      if (refused) turn.frame({ ...frame, status: 'refused', why: 'clock', station });
+      else if (station === null || state === null) turn.frame({ ...frame, status: 'unknown' });
+      else if (of === null) turn.frame({ ...frame, status: 'refused', why: 'two accounts', station });
+      else await this.#keep(turn, frame, of, station);
+    }
+    return fate;
+  }
+
+  /** Whether a call is the newest of its account and path once more. The same by another path is a call of its own, and so is one after which others came. */
+  async #again(
+    turn: Turn,
+    { bytes, source, at: _ }: Heard,
+    { account, repeats }: Call,
+    refused: boolean,
+    path: ElementId | null,
+  ): Promise<Again> {
+    const digest = sha256Of(refused ? joined(bytesOf('refused: clock'), bytes) : (repeats?.of ?? bytes));
+    const alike = repeats?.like == null || refused ? null : sha256Of(repeats.like);
+    if (repeats === null) return { is: 'new', digest, alike };
+    const newest = await turn.newest({ account, path, address: source.address, since: turn.now - repeats.within });
+    if (newest?.digest === digest) return { is: 'repeat', of: newest.id };
+    return { is: alike !== null && newest?.alike === alike ? 'perhaps' : 'new', digest, alike };
+  }
+
+  /** Keeps a frame of a station, with what it is evidence of. The station's state is that of now: a part before it may have written. */
+  async #keep(turn: Turn, frame: NewFrame, of: Matched, station: Stream): Promise<void> {
+    const { state } = await turn.head(station);
     const { receiver, path, how, strength, impossible, zone, is } = of;
     const seen = state.last?.ord ?? 0;
     const entry = evidenceOf(state, { ...of, id: frame.id, at: turn.now, seen }, this.ids.ulid(turn.now));
     const came = { receiver, path, how, strength, impossible: JSON.stringify(impossible), zone, turn: is, grade: of.grade, seen };
     turn.frame({ ...frame, ...came, status: 'matched', station, entry: entry?.id ?? null });
-    if (strength === 'impossible') return fate;
-    turn.heard({ station, path, receiver, event, strength, simulated: frame.simulated, grade: of.grade });
+    if (strength === 'impossible') return;
+    turn.heard({ station, path, receiver, event: of.event, strength, simulated: frame.simulated, grade: of.grade });
     if (entry !== null) await turn.keep(entry, textOf(entry));
     await this.#checkIn(turn, station, of);
-    return fate;
   }
 
   /** Profiles that a station has adopted; only they say what its unit sets by itself. */
@@ -148,6 +162,40 @@ export class Ingest {
   }
 }
 
+/** A call as the attribution asks for it. */
+const cameAs = (
+  { account, event, grade, zone, is, fields }: Call,
+  part: number,
+  { source }: Heard,
+  station: Stream | null,
+): Parameters<typeof matched>[1] => ({
+  account,
+  event,
+  grade,
+  listener: source.listener,
+  port: source.listenerPort,
+  zone: plainZone(zone ?? undefined),
+  is,
+  part,
+  source: { address: source.address, port: source.port },
+  fields,
+  simulated: source.mark !== null || source.built === true,
+  own: source.mark !== null && source.mark.station === station ? source.mark.path : null,
+});
+
+/** [S2] What is kept of a call is masked like any text; it was attributed by what came. A text that holds no secret has no field that does. */
+const maskedFields = (fields: Call['fields'], bytes: Uint8Array): Call['fields'] =>
+  maskedBytes(bytes).equals(bytes)
+    ? fields
+    : Object.fromEntries(
+        Object.entries(fields).map(([key, value]) => [key, mask(`${key}=${value}`) === `${key}=${value}` ? value : maskText]),
+      );
+const maskedBytes = (bytes: Uint8Array): Buffer => {
+  const text = Buffer.from(bytes).toString('latin1');
+  const masked = mask(text);
+  return masked === text ? Buffer.from(bytes) : Buffer.from(masked.replaceAll(maskText, '***'), 'latin1');
+};
+
 const blank = (turn: Turn, { bytes, source, at }: Heard): NewFrame => ({
   id: turn.frameId(),
   at,
@@ -156,8 +204,9 @@ const blank = (turn: Turn, { bytes, source, at }: Heard): NewFrame => ({
   port: source.listenerPort,
   address: source.address,
   fromPort: source.port,
-  bytes: Buffer.from(bytes),
+  bytes: maskedBytes(bytes),
   digest: sha256Of(bytes),
+  alike: null,
   status: 'unknown',
   why: null,
   account: null,

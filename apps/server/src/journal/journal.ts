@@ -1,6 +1,6 @@
 // [J3] The one writer. Decisions run one at a time, are committed together, and only then answered. Nothing acknowledged is ever lost.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
-import { isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
+import { type ElementId, isStream, type Stream, sure, type Ulid } from '@green-lamp/core/name';
 import { proves, strengths } from '@green-lamp/core/evidence';
 import { instant, type Instant } from '@green-lamp/core/quantity';
 import { advance, emptyState, type Entry, foldAll, hashOf, linkOf, placedEntry, type State, textOf } from '@green-lamp/core/journal';
@@ -31,7 +31,13 @@ export type Turn = {
   keep: (entry: Entry, text: string) => Promise<NewEntry>;
   frameId: () => number;
   frame: (frame: NewFrame) => void;
-  repeatOf: (digest: string, account: string, since: number) => Promise<number | null>;
+  /** The newest frame of an account by a path, or from an address where the path is unknown, since an instant. */
+  newest: (of: {
+    readonly account: string;
+    readonly path: ElementId | null;
+    readonly address: string;
+    readonly since: number;
+  }) => Promise<NewFrame | null>;
   repeat: (frame: number) => void;
   heard: (of: Sort & { readonly grade: number }) => void;
   /** What was heard of a station, this turn's arrivals among it. */
@@ -214,11 +220,13 @@ export class Journal implements OnApplicationShutdown {
       frame: (frame) => {
         own.frames.push(frame);
       },
-      repeatOf: async (digest, account, since) => {
-        const drafted = [...own.frames, ...all.frames].find((frame) => frame.digest === digest && frame.account === account);
-        if (drafted !== undefined) return drafted.id;
-        const row = await this.database.em().findOne(FrameRow, { digest, account, at: { $gt: since } });
-        return row?.id ?? null;
+      newest: async ({ account, path, address, since }) => {
+        const like = (frame: NewFrame): boolean =>
+          frame.account === account && frame.path === path && (path !== null || frame.address === address);
+        const drafted = own.frames.findLast(like) ?? all.frames.findLast(like);
+        if (drafted !== undefined) return drafted;
+        const of = { account, at: { $gt: since }, path, ...(path === null ? { address } : {}) };
+        return this.database.em().findOne(FrameRow, of, { orderBy: { id: 'desc' } });
       },
       repeat: (frame) => {
         own.repeats.set(frame, (own.repeats.get(frame) ?? all.repeats.get(frame) ?? 0) + 1);

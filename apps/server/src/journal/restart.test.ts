@@ -50,7 +50,7 @@ test('a cache of another fold version, or ahead of the entries, is not believed'
 });
 test('the migrations make the schema of the last dump from nothing, and again changes nothing', async () => {
   const data = join(server.folder, 'fresh');
-  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0004-after.sql'), 'utf8').trim();
+  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0005-after.sql'), 'utf8').trim();
   for (let i = 0; i < 2; i++) {
     const database = await Database.open({ data });
     await database.close();
@@ -64,7 +64,13 @@ test('the migrations make the schema of the last dump from nothing, and again ch
     );
     expect(schema.replace(/\s+/g, ' ').trim()).toBe(dump.replace(/\s+/g, ' '));
   }
-  expect(migrations.map(({ name }) => name)).toEqual(['m0001-first', 'm0002-blobs', 'm0003-blob-octets', 'm0004-attribution']);
+  expect(migrations.map(({ name }) => name)).toEqual([
+    'm0001-first',
+    'm0002-blobs',
+    'm0003-blob-octets',
+    'm0004-attribution',
+    'm0005-newest',
+  ]);
 });
 test('a database of a newer Green Lamp is refused in words and not touched', async () => {
   const data = join(server.folder, 'newer');

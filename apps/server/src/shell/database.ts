@@ -8,6 +8,7 @@ import { First } from './migrations/m0001-first.ts';
 import { Blobs } from './migrations/m0002-blobs.ts';
 import { BlobOctets } from './migrations/m0003-blob-octets.ts';
 import { Attribution } from './migrations/m0004-attribution.ts';
+import { Newest } from './migrations/m0005-newest.ts';
 import { rows } from '../rows.ts';
 import { foldLog, migrationsOf, onConnect } from './sqlite.ts';
 
@@ -16,6 +17,7 @@ export const migrations = [
   { name: 'm0002-blobs', class: Blobs },
   { name: 'm0003-blob-octets', class: BlobOctets },
   { name: 'm0004-attribution', class: Attribution },
+  { name: 'm0005-newest', class: Newest },
 ];
 export type Em = SqlEntityManager;
 

@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react';
 import { isEvidenceHow, isStrength } from '@green-lamp/core/evidence';
 import { howInWords } from '@green-lamp/core/lamp';
 import { instant, wallTime } from '@green-lamp/core/quantity';
+import { whyWords } from '@green-lamp/core/wire';
 import type { FrameView } from '../store/wire-types.ts';
 import { frameWords } from './frame-words.ts';
 
@@ -72,7 +73,9 @@ export const FrameRow = ({
         {how !== null && <span className="text-note text-ink-2">{how}</span>}
         <span className="grow" />
         {extra}
-        <span className="text-small text-ink-2">{frame.repeats > 0 ? `sent ${frame.repeats + 1} times` : ''}</span>
+        <span className="text-small text-ink-2">
+          {frame.repeats > 0 ? `sent ${frame.repeats + 1} times` : frame.status === 'matched' && frame.why !== null ? frame.why : ''}
+        </span>
         <span className="text-small font-semibold">
           {frame.status !== 'matched'
             ? ''
@@ -102,6 +105,8 @@ export const FrameRow = ({
                 <span className="mono">{value}</span>
               </Fact>
             ))}
+            {frame.status === 'matched' && frame.why !== null && <Fact name="Sent again?">{whyWords(frame.why)}</Fact>}
+            {frame.part > 0 && <Fact name="In one block">event {frame.part + 1} of it, answered once</Fact>}
             <Fact name="From">
               <span className="mono">
                 {frame.address} port {frame.fromPort}

@@ -212,19 +212,26 @@ export class StationMaker {
     this.#now += 3_000;
     const at = instant(this.#now);
     this.steps.push({ at, is: 'frame', frame: { listener, bytes, source } });
-    for (const { read } of ears[listener].hear(bytes).pieces) if (read.ok) this.#hear(read.call, listener, source, at, simulated);
+    for (const { read } of ears[listener].hear(bytes).pieces)
+      if (read.ok) for (const [part, call] of read.calls.entries()) this.#hear({ call, part }, listener, source, at, simulated);
     return this;
   }
 
   /** Ports on which the desk listens; a receiver has to name the one that is called. */
   ports: { readonly [K in ListenerKind]: number } = { line: 4110, dc09: 4109 };
 
-  #hear(call: Call, listener: ListenerKind, source: { address: string; port: number }, at: Instant, simulated: boolean): void {
+  #hear(
+    { call, part }: { call: Call; part: number },
+    listener: ListenerKind,
+    source: { address: string; port: number },
+    at: Instant,
+    simulated: boolean,
+  ): void {
     const { account, event, grade, fields, is } = call;
     if (call.other !== null || !accountsOf(this.state).includes(account)) return;
     const zone = plainZone(call.zone ?? undefined);
     const port = this.ports[listener];
-    const came = { account, listener, port, event, grade, zone, is, part: 0, source, fields, simulated, own: null };
+    const came = { account, listener, port, event, grade, zone, is, part, source, fields, simulated, own: null };
     const frame = matched(this.state, came, this.knowing);
     this.lastFrame = { ...frame, frame: ++this.#frames, received: at };
     if (frame.strength === 'impossible') return;

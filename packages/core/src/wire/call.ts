@@ -16,15 +16,18 @@ export type Call = {
   readonly is: 'alarm' | 'restoral' | null;
   /** Another account in the data than in the head: then nobody can say whose it is. */
   readonly other: string | null;
-  /** What makes another call the same one, sent again, and for how long (ms). Null where a like call is always a new one. */
-  readonly repeats: { readonly of: Uint8Array; readonly within: number } | null;
+  /**
+   * What makes another call the same one, sent again, and for how long (ms). Null where a like call is always a new one.
+   * `like`: what is the same where only the timestamp differs, for calls that have a number; else null.
+   */
+  readonly repeats: { readonly of: Uint8Array; readonly like: Uint8Array | null; readonly within: number } | null;
   /** How far the unit's instant may lie behind and ahead of the desk's (ms). Null where the protocol does not ask. */
   readonly window: { readonly behind: number; readonly ahead: number } | null;
 };
 
 export type Read =
-  | { readonly ok: true; readonly call: Call }
-  | { readonly ok: false; readonly why: string; readonly account: string | null };
+  /** One call, or the several events of one block in their order. */
+  { readonly ok: true; readonly calls: readonly Call[] } | { readonly ok: false; readonly why: string; readonly account: string | null };
 
 /** What became of a piece at the desk. A repeat has the fate of the first. */
 export type Fate = 'kept' | 'unknown' | 'not understood' | 'clock' | 'busy';

@@ -12,6 +12,11 @@ export const isListenerKind = (value: unknown): value is ListenerKind => listene
 export const ears: { readonly [K in ListenerKind]: Ear } = { line: lineEar, dc09: dc09Ear };
 export const listenerWords: { readonly [K in ListenerKind]: string } = { line: 'line records', dc09: 'DC-09 frames' };
 
-const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why };
+/** Said of a call that was kept. */
+const kept = {
+  'perhaps a repeat':
+    'Its number and its contents are those of the call before; only its timestamp differs: perhaps that call, sent again.',
+};
+const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...kept };
 /** Why something was not understood, as a sentence. */
 export const whyWords = (why: string): string => whys[why] ?? 'Not understood.';

@@ -12,9 +12,11 @@ export const parseIccid = (typed: string, path = ''): Parsed<string> => {
     : bad(problem('form', path, { want: '18 to 20 digits that begin with 89', got: typed.slice(0, 40) }));
 };
 
-/** IMEI (3GPP TS 23.003 clause 6.2): 15 digits of which the last is a Luhn digit; all zeros means 'not programmed'. */
+/** IMEI (3GPP TS 23.003 clause 6.2): 15 digits of which the last is a Luhn digit; all zeros means 'not programmed' and is refused. */
 export const parseImei = (typed: string, path = ''): Parsed<string> => {
   const digits = bare(typed);
+  if (/^0{15}$/.test(digits))
+    return bad(problem('form', path, { want: 'an IMEI: zeros alone mean that none was programmed', got: digits }));
   return /^\d{15}$/.test(digits) ? good(digits) : bad(problem('form', path, { want: '15 digits', got: typed.slice(0, 40) }));
 };
 

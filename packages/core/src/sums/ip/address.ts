@@ -28,8 +28,18 @@ const faultOf = (typed: string): string => {
   return 'Write four numbers from 0 to 255 with dots, or an IPv6 address.';
 };
 
-// IANA special-purpose registries (RFC 6890) rows that the library gives no flag for, checked first.
+// IANA special-purpose registries (RFC 6890, from memory): rows that the library gives no flag for, or another one, checked first and in this order.
 const more: readonly (readonly [string, AddressKind])[] = [
+  ['0.0.0.0/32', 'unspecified'],
+  ['0.0.0.0/8', 'reserved'],
+  ['198.18.0.0/15', 'reserved'],
+  ['::ffff:0:0/96', 'reserved'],
+  ['64:ff9b:1::/48', 'reserved'],
+  ['100:0:0:1::/64', 'reserved'],
+  ['2001::/23', 'reserved'],
+  ['2002::/16', 'reserved'],
+  ['3fff::/20', 'documentation'],
+  ['fec0::/10', 'reserved'],
   ['192.0.0.0/24', 'reserved'],
   ['192.88.99.0/24', 'reserved'],
   ['64:ff9b::/96', 'reserved'],

@@ -21,24 +21,26 @@ const repeatsFor = 15 * 60_000;
 
 type Payload = { event: string; test: boolean; is: Call['is']; fields: { readonly [key: string]: string } };
 
-const payloadOf = ({ id, data }: Frame): Payload | Dc09Why => {
-  if (id === 'NULL') return { event: 'null', test: true, is: null, fields: {} };
+const payloadsOf = ({ id, data }: Frame): readonly Payload[] | Dc09Why => {
+  if (id === 'NULL') return [{ event: 'null', test: true, is: null, fields: {} }];
   const bar = data.indexOf('|');
   if (bar === -1) return 'data form';
   const inner = data.slice(bar + 1);
   if (id === 'SIA-DCS') {
-    const sia = readSia(inner);
-    if (sia === null) return 'sia data';
-    const { code, zone, modifiers } = sia;
-    return {
-      ...sia,
-      fields: { code, ...(zone === '' ? {} : { zone }), ...(modifiers['ri'] === undefined ? {} : { area: modifiers['ri'] }) },
-    };
+    const blocks = readSia(inner);
+    if (blocks.length === 0) return 'sia data';
+    return blocks.map((sia) => {
+      const { code, zone, modifiers } = sia;
+      return {
+        ...sia,
+        fields: { code, ...(zone === '' ? {} : { zone }), ...(modifiers['ri'] === undefined ? {} : { area: modifiers['ri'] }) },
+      };
+    });
   }
   const read = readContactId(inner);
   if (!read.ok) return read.why;
   const { event, test, is, qualifier, code, group, zone } = read.value;
-  return { event, test, is, fields: { code: `${qualifier}${code}`, area: group, zone } };
+  return [{ event, test, is, fields: { code: `${qualifier}${code}`, area: group, zone } }];
 };
 
 /** DC-09 repeats the account in front of the data: `#7101|…`; another one there is another unit's. */
@@ -47,12 +49,17 @@ const otherAccount = (data: string, account: string): string | null => {
   return inner === undefined || inner.toUpperCase() === account.toUpperCase() ? null : inner;
 };
 
-const callOf = (frame: Frame, account: string): Call | Dc09Why => {
-  const payload = payloadOf(frame);
-  if (typeof payload === 'string') return payload;
+const callsOf = (frame: Frame, account: string): readonly Call[] | Dc09Why => {
+  const payloads = payloadsOf(frame);
+  if (typeof payloads === 'string') return payloads;
   const { id, sequence, receiver, prefix, data, timestamp, at } = frame;
   const numbered = sequence !== '0000';
-  return {
+  const like = [id, sequence, account, data].join('|');
+  const repeats =
+    !numbered && timestamp === ''
+      ? null
+      : { of: bytesOf(`${like}|${timestamp}`), like: numbered && timestamp !== '' ? bytesOf(like) : null, within: repeatsFor };
+  return payloads.map((payload) => ({
     account,
     instant: timestamp,
     at,
@@ -62,12 +69,9 @@ const callOf = (frame: Frame, account: string): Call | Dc09Why => {
     is: payload.test ? null : payload.is,
     other: otherAccount(data, account),
     fields: { event: payload.event, ...payload.fields, token: id, sequence, ...(receiver === null ? {} : { receiver }), prefix },
-    repeats:
-      !numbered && timestamp === ''
-        ? null
-        : { of: bytesOf([id, sequence, account, data, numbered ? '' : timestamp].join('|')), within: repeatsFor },
+    repeats,
     window: clockWindow,
-  };
+  }));
 };
 
 const answerFrame = (id: 'ACK' | 'DUH', { sequence, receiver, prefix, account }: Header): Uint8Array =>
@@ -85,8 +89,9 @@ const piece = ({ kind, bytes }: FrameCut): Piece => {
   if (!read.ok && read.header === null) return silent(bytes, read.why);
   const header = read.ok ? read.frame : read.header;
   if (header === null) return silent(bytes, 'header');
-  const call = read.ok && read.frame.account !== null ? callOf(read.frame, read.frame.account) : read.ok ? 'no account in frame' : read.why;
-  const judged: Read = typeof call === 'string' ? { ok: false, why: call, account: header.account } : { ok: true, call };
+  const calls =
+    read.ok && read.frame.account !== null ? callsOf(read.frame, read.frame.account) : read.ok ? 'no account in frame' : read.why;
+  const judged: Read = typeof calls === 'string' ? { ok: false, why: calls, account: header.account } : { ok: true, calls };
   return {
     bytes,
     read: judged,

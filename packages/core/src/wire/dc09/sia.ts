@@ -33,24 +33,18 @@ export type Sia = {
   modifiers: { readonly [name: string]: string };
 };
 
-/** Reads one event block, as in `Nri1/CL501` or `NBA001`; null where there is none in it. */
-export const readSia = (text: string): Sia | null => {
+/** Reads an event block, as in `Nri1/CL501`, `NBA001` or `Nri1/OP12/BA03`: one for each event code, with the modifiers that stand before it. Empty where there is none. */
+export const readSia = (text: string): Sia[] => {
   const block = /^[NO](.*)$/s.exec(text.trim());
-  if (block === null) return null;
-  const parts = (block[1] ?? '').split('/');
-  const modifiers = parts.flatMap((part) => {
-    const found = /^([a-z]{2})(.{1,40})$/.exec(part);
-    return found === null ? [] : [[found[1] ?? '', found[2] ?? ''] as const];
-  });
-  const event = parts.map((part) => /^([A-Z]{2})(\d{0,6})/.exec(part)).find((found) => found !== null);
-  if (event == null) return null;
-  const [, code = '', zone = ''] = event;
-  return {
-    event: events[code] ?? `code ${code}`,
-    test: tests.includes(code),
-    is: restorals.includes(code) ? 'restoral' : 'alarm',
-    code,
-    zone,
-    modifiers: Object.fromEntries(modifiers),
-  };
+  const found: Sia[] = [];
+  let modifiers: { readonly [name: string]: string } = {};
+  for (const part of (block?.[1] ?? '').split('/')) {
+    const [, name = '', value = ''] = /^([a-z]{2})(.{1,40})$/.exec(part) ?? [];
+    if (name !== '') modifiers = { ...modifiers, [name]: value };
+    const [, code = '', zone = ''] = /^([A-Z]{2})(\d{0,6})/.exec(part) ?? [];
+    if (code === '') continue;
+    const is = restorals.includes(code) ? 'restoral' : 'alarm';
+    found.push({ event: events[code] ?? `code ${code}`, test: tests.includes(code), is, code, zone, modifiers });
+  }
+  return found;
 };

@@ -27,7 +27,7 @@ test('records are counted over the whole connection and answered by what became 
 test('a record with an instant is the same one again for a day, one without never', () => {
   const [timed, untimed] = lineEar
     .hear(bytesOf('0417;2026-11-12T14:06:02Z;\n0417;;\n'))
-    .pieces.map(({ read }) => (read.ok ? read.call.repeats : undefined));
+    .pieces.map(({ read }) => (read.ok ? read.calls[0]?.repeats : undefined));
   expect([timed?.within, untimed]).toEqual([86_400_000, null]);
 });
 test('a reason that this version does not know is still a sentence', () => expect(whyWords('of tomorrow')).toBe('Not understood.'));

@@ -25,11 +25,11 @@ const readCall = (bytes: Uint8Array): { read: Read; fault: LineFault | null } =>
   const read = readRecord(bytes);
   if (!read.ok) return { read: { ok: false, why: read.why, account: read.account }, fault: read.fault };
   const { account, instant, at, fields } = read.record;
-  const repeats = instant === '' ? null : { of: bytes, within: repeatsFor };
+  const repeats = instant === '' ? null : { of: bytes, like: null, within: repeatsFor };
   const inData = fields['account'];
   const other = inData !== undefined && inData !== account ? inData.slice(0, 16) : null;
   const call = { account, instant, at, ...eventOf(fields), ...turnOf(fields), other, fields, repeats, window: null };
-  return { read: { ok: true, call }, fault: null };
+  return { read: { ok: true, calls: [call] }, fault: null };
 };
 
 const faultOf: { readonly [F in Exclude<Fate, 'not understood' | 'kept' | 'clock'>]: LineFault } = { unknown: 'account', busy: 'busy' };

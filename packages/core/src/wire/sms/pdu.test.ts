@@ -74,6 +74,26 @@ describe('DELIVER, as a packet analyser reads it (tshark)', () => {
   });
 });
 
+test.each([
+  ['00', '7-bit'],
+  ['04', '8-bit'],
+  ['08', '16-bit'],
+  ['0C', '7-bit'],
+  ['F1', '7-bit'],
+  ['F5', '8-bit'],
+  ['F8', '7-bit'],
+  ['FD', '8-bit'],
+  ['C8', '7-bit'],
+  ['D4', '7-bit'],
+  ['E0', '16-bit'],
+  ['E8', '16-bit'],
+  ['48', '16-bit'],
+  ['84', '7-bit'],
+])('data coding %s is %s (TS 23.038 clause 4, from memory)', (coding, alphabet) => {
+  const text = { '7-bit': '05C8329BFD06', '8-bit': '0548656C6C6F', '16-bit': '0A00480065006C006C006F' }[alphabet] ?? '';
+  expect(readPdu(`0001000C9144770009103200${coding}${text}`)).toMatchObject({ ok: true, value: { text: 'Hello' } });
+});
+
 describe('any message', () => {
   test('comes back as it was, in either alphabet, whole or as a part', () => {
     fc.assert(

@@ -110,21 +110,29 @@ const partIn = (head: Uint8Array): Part | null => {
   return null;
 };
 
+/** The alphabet of a message by its coding octet, TS 23.038 clause 4 (from memory): groups 0 to 7 by bits 3 and 2, C and D the 7-bit one, E the 16-bit one, F by bit 2; reserved codings count as 7-bit. */
+const alphabetOf = (coding: number): '7-bit' | '8-bit' | '16-bit' => {
+  const group = coding >> 4;
+  if (group <= 7) return (['7-bit', '8-bit', '16-bit', '7-bit'] as const)[(coding >> 2) & 3] ?? '7-bit';
+  if (group === 14) return '16-bit';
+  return group === 15 && (coding & 4) !== 0 ? '8-bit' : '7-bit';
+};
+
 const readData = (octets: Octets, coding: number, headed: boolean): { text: string; part: Part | null } | null => {
   const length = octets.next();
-  const wide = (coding & 0x0c) === 8;
+  const alphabet = alphabetOf(coding);
   const bytes = octets.take(octets.left);
   const size = headed ? (bytes[0] ?? 0) + 1 : 0;
   if (size > bytes.length) return null;
   const part = headed ? partIn(bytes.slice(1, size)) : null;
-  if (wide) {
+  if (alphabet === '16-bit') {
     if (bytes.length < length) return null;
     const units = bytes.slice(size, length);
     let text = '';
     for (let i = 0; i + 1 < units.length; i += 2) text += String.fromCharCode(((units[i] ?? 0) << 8) | (units[i + 1] ?? 0));
     return { text, part };
   }
-  if ((coding & 0x0c) === 4) return { text: String.fromCharCode(...bytes.slice(size, length)), part };
+  if (alphabet === '8-bit') return { text: String.fromCharCode(...bytes.slice(size, length)), part };
   const skip = Math.ceil((size * 8) / 7);
   if (bytes.length < Math.ceil((length * 7) / 8) || length < skip) return null;
   return { text: textOfSeptets(unpackSeptets(bytes.slice(size), length - skip, (7 - ((size * 8) % 7)) % 7)), part };
