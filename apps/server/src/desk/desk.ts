@@ -1,6 +1,6 @@
 // The desk: its listeners and their limits, which stand as settings in the desk's own stream.
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import { deskStream, settingKey } from '@green-lamp/core/name';
+import { deskStream, type SettingKey, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
 import { clamped, definitionOf } from '@green-lamp/core/sheet';
@@ -69,12 +69,14 @@ export class Desk implements OnApplicationShutdown {
 
   async #readLimits(): Promise<void> {
     const state = await this.journal.state(deskStream);
-    const of = (param: 'firstByte' | 'idle'): number => {
-      const key = settingKey('listener', null, param);
+    const of = (key: SettingKey, ships: number): number => {
       const value = wanted(state, key);
-      return typeof value === 'number' ? clamped(definitionOf(key), value) : shipped[param];
+      return typeof value === 'number' ? clamped(definitionOf(key), value) : ships;
     };
-    this.#limits = { firstByte: of('firstByte'), idle: of('idle') };
+    this.#limits = {
+      firstByte: of(settingKey('listener', null, 'firstByte'), shipped.firstByte),
+      idle: of(settingKey('listener', null, 'idle'), shipped.idle),
+    };
   }
 }
 

@@ -35,11 +35,21 @@ export type Around = {
   readonly beside?: readonly { readonly count: number }[];
   /** The school that the station's house rules follow on a question; what ships where they are not known. */
   readonly school?: (question: string) => string | null;
+  /** The modem's profile says that its idle limit does not see a keepalive. */
+  readonly idleIgnoresKeepalive?: boolean;
 };
 
 /** A sheet as an example: elements by group, values by key. */
 export type ExampleSheet = { readonly elements: readonly (readonly [Group, string])[]; readonly values: { readonly [key: string]: Json } };
-type More = { readonly traits?: Traits; readonly now?: number; readonly here?: Here; readonly beside?: Around['beside'] };
+type More = {
+  readonly traits?: Traits;
+  /** Sameness by reference, where an example has secrets of two kinds. */
+  readonly traitsBy?: { readonly [ref: string]: string };
+  readonly idleIgnoresKeepalive?: boolean;
+  readonly now?: number;
+  readonly here?: Here;
+  readonly beside?: Around['beside'];
+};
 export type Examples =
   | (More & { readonly of: 'values'; readonly fires: { readonly [key: string]: Json }; readonly silent: { readonly [key: string]: Json } })
   | (More & { readonly of: 'sheet'; readonly fires: ExampleSheet; readonly silent: ExampleSheet });
@@ -128,6 +138,8 @@ export const rule = <const K extends DefinitionKey, const C extends string, cons
     fires: of.fires,
     silent: of.silent,
     ...(of.traits === undefined ? {} : { traits: of.traits }),
+    ...(of.traitsBy === undefined ? {} : { traitsBy: of.traitsBy }),
+    ...(of.idleIgnoresKeepalive === undefined ? {} : { idleIgnoresKeepalive: of.idleIgnoresKeepalive }),
     ...(of.now === undefined ? {} : { now: of.now }),
     ...(of.here === undefined ? {} : { here: of.here }),
   },

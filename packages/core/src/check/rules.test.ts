@@ -36,11 +36,17 @@ const ask = (rule: Rule, of: 'fires' | 'silent') => {
   const with_ = {
     demo: false,
     now: examples.now ?? 0,
-    traits: (ref: string) => (asked.includes(ref) ? given : null),
+    traits: (ref: string): Traits | null => {
+      const same = examples.traitsBy?.[ref];
+      return same !== undefined ? { length: 12, alphabet: 'mixed', factoryDefault: false, same } : asked.includes(ref) ? given : null;
+    },
+    ...(examples.idleIgnoresKeepalive === undefined ? {} : { idleIgnoresKeepalive: examples.idleIgnoresKeepalive }),
     ...(examples.here === undefined ? {} : { here: examples.here }),
     ...(examples.beside === undefined ? {} : { beside: examples.beside }),
   };
-  if (examples.of === 'sheet') return checkBy(rule, sheetOf(examples[of]), with_);
+  const followed = rule.school?.of[0];
+  if (examples.of === 'sheet')
+    return checkBy(rule, sheetOf(examples[of]), { ...with_, ...(followed === undefined ? {} : { school: () => followed }) });
   const values: { readonly [key: string]: Json } = examples[of];
   if (rule.over === 'pairs') return rule.find(values['one'] ?? null, values['other'] ?? null);
   return rule.over === 'binding' ? rule.find(values, with_) : [];
@@ -221,6 +227,7 @@ test('a check that belongs to one school is asked only where the house rules fol
         id,
         fires: checkBy(one, view, { ...around, now: examples.now ?? 0, school: () => id }).length > 0,
       }).toEqual({ rule: one.id, id, fires: school.of.includes(id) });
-    expect(checkBy(one, view, { ...around, now: examples.now ?? 0 }).length).toBeGreaterThan(0);
+    const ours = schools.find(({ id }) => id === school.question)?.of.find((of) => of.ours === true)?.id ?? '';
+    expect([one.id, checkBy(one, view, { ...around, now: examples.now ?? 0 }).length > 0]).toEqual([one.id, school.of.includes(ours)]);
   }
 });

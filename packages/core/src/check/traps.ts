@@ -2,8 +2,9 @@
 import { groupedBy } from '../name/index.ts';
 import { fleetRules } from './fleet.ts';
 import { rules } from './rules/index.ts';
+import { trapWords } from './trap-words.en.ts';
 
-export const trapCount = 118;
+export const trapCount = trapWords.length;
 
 /** Traps that no check covers, by what does: a gate, a due date, a stage, the hold. */
 const elsewhere: { readonly [trap: number]: string } = {
@@ -29,6 +30,8 @@ const waits: { readonly [trap: number]: 'signal' | 'bench' | 'standby' | 'watch'
 
 export type TrapCover = {
   readonly trap: number;
+  /** What goes wrong, in a sentence. */
+  readonly says: string;
   readonly rules: readonly string[];
   readonly by: string | null;
   readonly waitsFor: string | null;
@@ -42,6 +45,7 @@ export const trapCovers = (): TrapCover[] => {
     const trap = i + 1;
     return {
       trap,
+      says: trapWords[i] ?? '',
       rules: [...new Set((byTrap.get(trap) ?? []).map(({ id }) => id))],
       by: elsewhere[trap] ?? null,
       waitsFor: waits[trap] ?? null,

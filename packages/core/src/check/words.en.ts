@@ -2,8 +2,10 @@
 import { plainText } from '../name/index.ts';
 import type { ApnFault } from '../sums/index.ts';
 import type { Codes } from './rule.ts';
+import { deviceWords } from './words-devices.en.ts';
 
 export const words: Codes = {
+  ...deviceWords,
   'iccid-digit': [
     'The card number ends in {got}; its check digit would be {want}.',
     'A digit may be misread. Some issuers use no check digit.',

@@ -2,8 +2,8 @@
 export type School = {
   readonly id: string;
   readonly question: string;
-  /** What the choice decides: figures of the rules, the verdict of a lamp, which checks are asked; or it only stands beside the question as advice. */
-  readonly decides: 'figures' | 'lamps' | 'checks' | 'advice';
+  /** What the choice decides: figures of the rules, the verdict of a lamp, which checks are asked, the order of steps. 'picked': nothing can follow another school here, so one is picked and its reason is said. */
+  readonly decides: 'figures' | 'lamps' | 'checks' | 'steps' | 'picked';
   /** The choices; the first that is `ours` ships. */
   readonly of: readonly {
     readonly id: string;
@@ -19,6 +19,19 @@ const decided: { readonly [id: string]: School['decides'] } = {
   hold: 'figures',
   level: 'lamps',
   fair: 'lamps',
+  proof: 'lamps',
+  patience: 'picked',
+  configuration: 'steps',
+  mode: 'checks',
+  'desk by': 'checks',
+  detect: 'checks',
+  zones: 'checks',
+  reset: 'checks',
+  login: 'checks',
+  'second aerial': 'checks',
+  opens: 'checks',
+  names: 'checks',
+  tunnel: 'checks',
   probe: 'checks',
   credentials: 'checks',
   'whose apn': 'checks',
@@ -26,7 +39,7 @@ const decided: { readonly [id: string]: School['decides'] } = {
   starts: 'checks',
   limit: 'checks',
 };
-const school = (id: string, question: string, ...of: School['of']): School => ({ id, question, decides: decided[id] ?? 'advice', of });
+const school = (id: string, question: string, ...of: School['of']): School => ({ id, question, decides: decided[id] ?? 'picked', of });
 
 export const schools: readonly School[] = [
   school(
@@ -205,7 +218,7 @@ export const schools: readonly School[] = [
 /** The school that a set of house rules follows on a question: its choice, else the one that ships. */
 export const schoolOf = (chosen: { readonly [Q in string]?: string } | undefined, id: string): School['of'][number] | null => {
   const found = schools.find((one) => one.id === id);
-  const choice = chosen?.[id];
+  const choice = found?.decides === 'picked' ? undefined : chosen?.[id];
   return found?.of.find((one) => one.id === choice) ?? found?.of.find(({ ours }) => ours === true) ?? null;
 };
 

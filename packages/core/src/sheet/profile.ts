@@ -169,6 +169,8 @@ const inProfile = {
   setsPath: optional(flag),
   /** It never says that an event is over: the rest state can't be seen at the desk. */
   noRestorals: optional(flag),
+  /** A keepalive of its own is no traffic to its idle limit. */
+  idleIgnoresKeepalive: optional(flag),
   /** Names under which the device exports a setting or tells what it measures. */
   aliases: optional(dictionary((value): value is string => typeof value === 'string' && value.length <= 60, 'a name', toldKey)),
   /** Commands of its own all of whose arguments are secrets, by sign and name, such as +XNAME. */

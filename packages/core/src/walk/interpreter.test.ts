@@ -156,10 +156,11 @@ describe('gates', () => {
   });
   test('bench list before the van leaves: what is left of it, until it is ticked', () => {
     const { m } = onePath();
-    const left = benchLeft([router], m.state);
+    const left = benchLeft([router], m.state, {});
     expect(left.map(({ step }) => step.prompt.shows)).toContain('Firmware');
+    expect(benchLeft([router], m.state, { schools: { configuration: 'site' } })).toEqual([]);
     for (const { profile: of, step } of left) m.add('step.done', { what: promptName(of, step.prompt), done: true, words: '' });
-    expect(benchLeft([router], m.state)).toEqual([]);
+    expect(benchLeft([router], m.state, {})).toEqual([]);
   });
 });
 

@@ -3,6 +3,7 @@
 //   out ─begun─► at a prompt ─sign─► the next that has not dropped out … ─sign─► over
 //                    │ wrong, back: where the profile says ('again', 'start', 'out', a prompt)
 //                    └ lost: where the display says
+import { schoolIn } from '../house/index.ts';
 import type { SettingKey } from '../name/index.ts';
 import type { State, WalkMove } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
@@ -147,9 +148,13 @@ export const walkOf = (profile: Profile, state: State, now: number): Walk => {
   };
 };
 
-/** Steps of the bench list that are not done: they hold the van. */
-export const benchLeft = (profiles: readonly Profile[], state: State): readonly { readonly profile: Profile; readonly step: MenuStep }[] =>
-  profiles.flatMap((profile) =>
+/** Steps of the bench list that are not done: they hold the van. Where house rules configure at the site, nothing is held at the bench. */
+export const benchLeft = (
+  profiles: readonly Profile[],
+  state: State,
+  house: Parameters<typeof schoolIn>[0],
+): readonly { readonly profile: Profile; readonly step: MenuStep }[] =>
+  (schoolIn(house)('configuration') === 'site' ? [] : profiles).flatMap((profile) =>
     menuOf(profile, asPlanned(state))
       .filter(
         (step) =>

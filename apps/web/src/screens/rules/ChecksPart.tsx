@@ -1,6 +1,6 @@
 // The catalogue: every check, what it looks for, where it comes from, and what covers each trap.
 import { useState } from 'react';
-import { fleetRules, rules, trapCovers } from '@green-lamp/core/check';
+import { fleetRules, rules, trapCovers, trapWords } from '@green-lamp/core/check';
 import { isLampName, lampNames } from '@green-lamp/core/name';
 import type { Source } from '@green-lamp/core/problem';
 import { severityWords } from '../../parts/severity-words.ts';
@@ -18,6 +18,9 @@ const all = [
   ...fleetRules.map(({ id, severity, looksFor, source, traps }) => ({ id, lamp: 'across stations', severity, looksFor, source, traps })),
 ];
 
+/** The traps behind their numbers, as sentences. */
+const trapsOf = (traps: readonly number[]): string => traps.flatMap((trap) => trapWords[trap - 1] ?? []).join(' ');
+
 export const ChecksPart = () => {
   const [find, setFind] = useState('');
   const [lamp, setLamp] = useState('');
@@ -28,7 +31,7 @@ export const ChecksPart = () => {
   const shown = all.filter(
     (one) =>
       (lamp === '' || one.lamp === lamp) &&
-      words.every((word) => `${one.id} ${one.looksFor} ${sourceWords(one.source)} ${one.traps.join(' ')}`.toLowerCase().includes(word)),
+      words.every((word) => `${one.id} ${one.looksFor} ${sourceWords(one.source)} ${trapsOf(one.traps)}`.toLowerCase().includes(word)),
   );
   const covers = trapCovers();
   const waiting = covers.filter(({ waitsFor }) => waitsFor !== null);
@@ -36,7 +39,7 @@ export const ChecksPart = () => {
     <section aria-label="Checks">
       <p className="mb-3 text-note text-ink-2">
         {all.length} checks. {covers.length - waiting.length} of {covers.length} traps of the trade are covered;{' '}
-        {waiting.map(({ trap, waitsFor }) => `${trap} waits for ${waitsFor ?? ''}`).join(', ')}.
+        {waiting.length === 0 ? '' : `${waiting.length} wait for a chapter that is not built yet; they are listed below.`}
       </p>
       <search aria-label="Look for checks" className="mb-3 flex flex-wrap items-end gap-3">
         <div className="min-w-52 grow basis-52">
@@ -64,17 +67,19 @@ export const ChecksPart = () => {
             </p>
             <p className="text-note text-ink-2">
               {of} · <span className="mono">{id}</span> · {sourceWords(source)}
-              {traps.length > 0 && ` · trap ${traps.join(', ')}`}
             </p>
+            {traps.length > 0 && <p className="text-note text-ink-2">Catches: {trapsOf(traps)}</p>}
           </li>
         ))}
       </ul>
       <h2 className="mt-6 border-b border-rule-2 font-bold">Traps, and what covers them</h2>
       <ul className="columns-1 gap-8 text-note lg:columns-2">
-        {covers.map(({ trap, rules: by, by: elsewhere, waitsFor }) => (
+        {covers.map(({ trap, says, rules: by, by: elsewhere, waitsFor }) => (
           <li key={trap} className="break-inside-avoid border-b border-rule py-1">
-            <strong className="mono">{trap}</strong>{' '}
-            {by.length > 0 ? <span className="mono break-words">{by.join(', ')}</span> : (elsewhere ?? `waits for: ${waitsFor ?? ''}`)}
+            <strong>{says}</strong>
+            <span className="block text-small text-ink-2">
+              {by.length > 0 ? <span className="mono break-words">{by.join(', ')}</span> : (elsewhere ?? `waits for: ${waitsFor ?? ''}`)}
+            </span>
           </li>
         ))}
       </ul>

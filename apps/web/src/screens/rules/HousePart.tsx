@@ -51,7 +51,8 @@ const decidesWords = {
   figures: 'brings its figure along',
   lamps: 'decides a lamp’s verdict',
   checks: 'decides which checks are asked',
-  advice: 'advice: stands here with its reasons',
+  steps: 'decides which steps are held',
+  picked: 'picked, with the reason: nothing here can follow another school',
 } as const;
 
 /** What a figure was in the earlier versions of its set, where it was another. */
@@ -135,23 +136,27 @@ const Editor = ({
                 {asks}
                 <span className="block text-small text-ink-2">{decidesWords[decides]}</span>
               </span>
-              <select
-                aria-label={asks}
-                className="input"
-                value={now?.id ?? ''}
-                onChange={({ target }) => {
-                  setChosen({ ...chosen, [question]: target.value });
-                  const time = schools.find(({ id: one }) => one === question)?.of.find((one) => one.id === target.value)?.holdTime;
-                  if (time !== undefined) setTyped({ ...typed, 'hold.time': showDuration(ms(time)) });
-                }}
-              >
-                {of.map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.says}
-                    {one.ours === true ? ' (ships)' : ''}
-                  </option>
-                ))}
-              </select>
+              {decides === 'picked' ? (
+                <span className="font-semibold">{now?.says}</span>
+              ) : (
+                <select
+                  aria-label={asks}
+                  className="input"
+                  value={now?.id ?? ''}
+                  onChange={({ target }) => {
+                    setChosen({ ...chosen, [question]: target.value });
+                    const time = schools.find(({ id: one }) => one === question)?.of.find((one) => one.id === target.value)?.holdTime;
+                    if (time !== undefined) setTyped({ ...typed, 'hold.time': showDuration(ms(time)) });
+                  }}
+                >
+                  {of.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.says}
+                      {one.ours === true ? ' (ships)' : ''}
+                    </option>
+                  ))}
+                </select>
+              )}
               <span className="text-note text-ink-2">
                 {of.map((one) => (
                   <span key={one.id} className={`block ${one.id === now?.id ? 'font-semibold text-ink' : ''}`}>

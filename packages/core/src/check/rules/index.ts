@@ -3,17 +3,21 @@ import { agreements } from '../../sheet/index.ts';
 import { ruleOf } from '../agree.ts';
 import type { Rule } from '../rule.ts';
 import { bearer } from './bearer.ts';
+import { beyond } from './beyond.ts';
 import { call } from './call.ts';
 import { card } from './card.ts';
 import { inputs } from './inputs.ts';
+import { modem } from './modem.ts';
 import { network } from './network.ts';
 import { power } from './power.ts';
 import { reach } from './reach.ts';
 import { route } from './route.ts';
+import { bySchool } from './schools.ts';
 import { serial } from './serial.ts';
 import { signal } from './signal.ts';
 import { source } from './source.ts';
 import { standby } from './standby.ts';
+import { unit } from './unit.ts';
 import { watch } from './watch.ts';
 
 export const rules: readonly Rule[] = [
@@ -30,5 +34,9 @@ export const rules: readonly Rule[] = [
   ...standby,
   ...watch,
   ...reach,
+  ...modem,
+  ...unit,
+  ...beyond,
+  ...bySchool,
   ...agreements.flatMap((agreement) => ruleOf(agreement) ?? []),
 ];

@@ -31,11 +31,11 @@ export const reach = [
     source: practice,
     traps: [54],
     reads: ['modem.password'],
-    codes: { 'factory-password': 'fix', 'short-password': 'look' },
-    find: ({ 'modem.password': { secret } }, { traits: of }) => {
+    codes: { 'factory-password': 'fix', 'factory-password-later': 'look', 'short-password': 'look' },
+    find: ({ 'modem.password': { secret } }, { traits: of, school }) => {
       const has = of(secret);
       if (has === null) return [];
-      if (has.factoryDefault) return [{ code: 'factory-password' }];
+      if (has.factoryDefault) return [{ code: school?.('login') === 'later' ? 'factory-password-later' : 'factory-password' }];
       return has.length < 8 ? [{ code: 'short-password', args: { length: has.length } }] : [];
     },
     fires: { 'modem.password': secretA },
@@ -49,8 +49,9 @@ export const reach = [
     source: practice,
     traps: [54],
     reads: ['login.password'],
-    codes: { 'factory-password': 'fix' },
-    find: ({ 'login.password': { secret } }, { traits: of }) => (of(secret)?.factoryDefault === true ? [{ code: 'factory-password' }] : []),
+    codes: { 'factory-password': 'fix', 'factory-password-later': 'look' },
+    find: ({ 'login.password': { secret } }, { traits: of, school }) =>
+      of(secret)?.factoryDefault === true ? [{ code: school?.('login') === 'later' ? 'factory-password-later' : 'factory-password' }] : [],
     fires: { 'login.password': secretA },
     silent: { 'login.password': secretB },
     traits,

@@ -1,4 +1,5 @@
 // Bearer, Route and a path's part of Call: lamps that go by the grade of their evidence, and for calls by how surely they came this way.
+import { schoolOf } from '../../house/index.ts';
 import type { ElementId, Grade, LampName } from '../../name/index.ts';
 import {
   type Evidence,
@@ -33,10 +34,11 @@ import {
 } from '../weigh.ts';
 
 const verdictOf = (j: Judging, lamp: LampName, evidence: Evidence): Verdict => {
-  if (evidence.what === 'declaration') return lamp === 'Call' && deskIsOurs(j) ? 'dark' : 'marginal';
+  const sign = schoolOf(j.house.schools, 'proof')?.id === 'sign'; // by that school a sign counts, and never for more than this
+  if (evidence.what === 'declaration') return lamp === 'Call' && deskIsOurs(j) && !sign ? 'dark' : 'marginal';
   const grade = evidence.grade ?? 0;
   if (grade >= (provenFrom[lamp] ?? 9)) return 'proven';
-  return lamp === 'Call' && grade < 5 ? 'dark' : 'marginal';
+  return lamp === 'Call' && grade < 5 && !sign ? 'dark' : 'marginal';
 };
 
 export const howOf = (evidence: Evidence): HowAttributed => {

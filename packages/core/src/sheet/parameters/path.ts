@@ -5,6 +5,7 @@ import {
   count,
   dayLong,
   duration,
+  minute,
   mono,
   network,
   none,
@@ -14,6 +15,7 @@ import {
   second,
   standby,
   strand,
+  watch,
   yes,
 } from '../forms.ts';
 import { cellular } from '../forms.ts';
@@ -141,6 +143,24 @@ export const path = [
     standby,
     'A cellular path answers late; it may not outlast the interval.',
     { usual: true },
+  ),
+  p(
+    'testEvery',
+    'Test over this path every',
+    duration(1000, 62 * dayLong),
+    'desk',
+    'unit',
+    watch,
+    'A path that is never tested rots unseen.',
+  ),
+  p(
+    'grace',
+    'Lapse of this path after',
+    duration(minute, 62 * dayLong),
+    'desk',
+    null,
+    watch,
+    'The other path’s calls hide that this one is dead.',
   ),
   p('probeBytes', 'A probe costs', bytes(0, 100_000), 'manual', null, none, 'Day and night on a metered path it adds up.'),
   p(

@@ -30,11 +30,10 @@ test.each(['', '7999901234567890124', '89999012345678901', '89999012345678901234
   (typed) => expect(parseIccid(typed).ok).toBe(false),
 );
 test('14 digits that pass Luhn by luck are no IMEI', () => expect(parseImei('49015420323751').ok).toBe(false));
-test('an IMEI of zeros is none, though its check digit agrees', () =>
-  expect(parseImei('000000000000000')).toMatchObject({
-    ok: false,
-    problems: [{ args: { want: expect.stringContaining('none was programmed') } }],
-  }));
+test('an IMEI of zeros is none, though its check digit agrees', () => {
+  const parsed = parseImei('000000000000000');
+  expect(parsed.ok ? '' : JSON.stringify(parsed.problems)).toContain('none was programmed');
+});
 test('an IMEI is read in blocks', () => expect(imeiInBlocks('490154203237518')).toBe('49 015420 323751 8'));
 test('a telephone number needs its country code and at most 15 digits (E.164)', () => {
   expect(parseE164('+44 1632 960 001')).toEqual({ ok: true, value: '+441632960001' });

@@ -11,7 +11,7 @@ export const PlaceBar = ({ station }: { station: Station }) => {
   const [saying, setSaying] = useState<Saying | null>(null);
   const { placed } = station.state;
   const atSite = placed?.place === 'site';
-  const left = atSite ? [] : benchLeft(station.rules.profiles, station.state);
+  const left = atSite ? [] : benchLeft(station.rules.profiles, station.state, station.rules.house);
   const fit = (): void => {
     setSaying({
       title: 'Fitted at the site',

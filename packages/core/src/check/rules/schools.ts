@@ -1,0 +1,270 @@
+// Questions on which practitioners disagree: what the school that the house rules follow makes of a sheet.
+import { showFigure } from '../../quantity/index.ts';
+import { parseAddress } from '../../sums/index.ts';
+import { practice, rule, sheetRule } from '../rule.ts';
+
+/** A name that is only a number, or a number behind one word: 'zone 4'. */
+const isNumbered = (name: string): boolean => /^\p{L}*[\s.:#-]*\d+$/u.test(name.trim());
+
+export const bySchool = [
+  rule({
+    id: 'bearer/mode-automatic',
+    lamp: 'Bearer',
+    looks: 'A fixed network mode, where house rules want the automatic one.',
+    source: practice,
+    traps: [11],
+    school: { question: 'mode', of: ['auto'] },
+    reads: ['modem.mode'],
+    codes: { 'mode-fixed': 'look' },
+    find: ({ 'modem.mode': mode }) => (mode === 'auto' ? [] : [{ code: 'mode-fixed', args: { mode } }]),
+    fires: { 'modem.mode': 'lte' },
+    silent: { 'modem.mode': 'auto' },
+  }),
+  rule({
+    id: 'bearer/mode-fixed',
+    lamp: 'Bearer',
+    looks: 'An automatic network mode, where house rules fix the best one.',
+    source: practice,
+    school: { question: 'mode', of: ['fixed'] },
+    reads: ['modem.mode'],
+    codes: { 'mode-automatic': 'look' },
+    find: ({ 'modem.mode': mode }) => (mode === 'auto' ? [{ code: 'mode-automatic' }] : []),
+    fires: { 'modem.mode': 'auto' },
+    silent: { 'modem.mode': 'lte' },
+  }),
+  rule({
+    id: 'route/desk-by-address',
+    lamp: 'Route',
+    looks: 'A desk by name, where house rules call it by its address.',
+    source: practice,
+    school: { question: 'desk by', of: ['address'] },
+    reads: ['unit.deskHost'],
+    codes: { 'desk-by-name': 'look' },
+    find: ({ 'unit.deskHost': host }) => (parseAddress(host.trim()).ok ? [] : [{ code: 'desk-by-name', args: { host } }]),
+    fires: { 'unit.deskHost': 'desk.varrow.example' },
+    silent: { 'unit.deskHost': '198.51.100.7' },
+  }),
+  rule({
+    id: 'route/desk-by-name',
+    lamp: 'Route',
+    looks: 'A desk by its address, where house rules call it by name.',
+    source: practice,
+    school: { question: 'desk by', of: ['name'] },
+    reads: ['unit.deskHost'],
+    codes: { 'desk-by-address': 'look' },
+    find: ({ 'unit.deskHost': host }) => (parseAddress(host.trim()).ok ? [{ code: 'desk-by-address', args: { host } }] : []),
+    fires: { 'unit.deskHost': '198.51.100.7' },
+    silent: { 'unit.deskHost': 'desk.varrow.example' },
+  }),
+  rule({
+    id: 'route/name-with-two-receivers',
+    lamp: 'Route',
+    looks: 'A desk by name alone, where house rules want two receivers with a name.',
+    source: practice,
+    traps: [29],
+    school: { question: 'desk by', of: ['both'] },
+    reads: ['unit.deskHost', 'desk.secondWanted'],
+    also: ['unit.host2'],
+    codes: { 'one-name': 'look' },
+    find: ({ 'unit.deskHost': host, 'desk.secondWanted': wanted, 'unit.host2': second }) =>
+      wanted && second === undefined && !parseAddress(host.trim()).ok ? [{ code: 'one-name', args: { host } }] : [],
+    fires: { 'unit.deskHost': 'desk.varrow.example', 'desk.secondWanted': true },
+    silent: { 'unit.deskHost': 'desk.varrow.example', 'desk.secondWanted': true, 'unit.host2': 'desk2.varrow.example' },
+  }),
+  rule({
+    id: 'standby/three-times-thirty',
+    lamp: 'Standby',
+    looks: 'Probes that are not three times 30 s, where house rules want those.',
+    source: practice,
+    school: { question: 'detect', of: ['3x30'] },
+    reads: ['path.probeEvery', 'path.probeMisses'],
+    codes: { 'not-three-thirty': 'look' },
+    find: ({ 'path.probeEvery': every, 'path.probeMisses': misses }) =>
+      every === 30_000 && misses === 3 ? [] : [{ code: 'not-three-thirty', args: { every: showFigure(every, 'ms'), misses } }],
+    fires: { 'path.probeEvery': 60_000, 'path.probeMisses': 3 },
+    silent: { 'path.probeEvery': 30_000, 'path.probeMisses': 3 },
+  }),
+  rule({
+    id: 'inputs/areas-instant',
+    lamp: 'Inputs',
+    looks: 'A delayed area, where house rules want all instant.',
+    source: practice,
+    school: { question: 'zones', of: ['instant'] },
+    reads: ['area.delayed'],
+    codes: { 'area-delayed': 'look' },
+    find: ({ 'area.delayed': delayed }) => (delayed ? [{ code: 'area-delayed' }] : []),
+    fires: { 'area.delayed': true },
+    silent: { 'area.delayed': false },
+  }),
+  rule({
+    id: 'inputs/areas-delayed',
+    lamp: 'Inputs',
+    looks: 'An instant area, where house rules want all delayed.',
+    source: practice,
+    school: { question: 'zones', of: ['delayed'] },
+    reads: ['area.delayed'],
+    codes: { 'area-instant': 'look' },
+    find: ({ 'area.delayed': delayed }) => (delayed ? [] : [{ code: 'area-instant' }]),
+    fires: { 'area.delayed': false },
+    silent: { 'area.delayed': true },
+  }),
+  rule({
+    id: 'inputs/area-by-what-it-protects',
+    lamp: 'Inputs',
+    looks: 'An input in an area without a word of what it protects: that decides between instant and delayed.',
+    source: practice,
+    traps: [70],
+    school: { question: 'zones', of: ['what'] },
+    reads: ['input.area', 'area.delayed'],
+    also: ['input.protects'],
+    codes: { 'protects-nothing': 'look' },
+    find: ({ 'input.protects': what }) => (what === undefined ? [{ code: 'protects-nothing' }] : []),
+    fires: { 'input.area': 'ar0000', 'area.delayed': true },
+    silent: { 'input.area': 'ar0000', 'area.delayed': true, 'input.protects': 'the door' },
+  }),
+  sheetRule({
+    id: 'signal/second-aerial-always',
+    lamp: 'Signal',
+    looks: 'A modem with one aerial, where house rules always fit two.',
+    source: practice,
+    school: { question: 'second aerial', of: ['always'] },
+    reads: ['antenna.socket', 'antenna.modem'],
+    codes: { 'one-aerial': 'look' },
+    find: ({ of, at, key }) =>
+      of('modem').flatMap(({ id }) => {
+        const own = of('antenna').filter(
+          (one) => at('antenna.modem', one.id) === id || (at('antenna.modem', one.id) === null && of('modem').length === 1),
+        );
+        const sockets = own.map((one) => at('antenna.socket', one.id));
+        return sockets.includes('main') && !sockets.includes('diversity')
+          ? [{ code: 'one-aerial' as const, fields: own.map((one) => key('antenna.socket', one.id)), elements: [id] }]
+          : [];
+      }),
+    fires: {
+      elements: [
+        ['modem', 'm0dem0'],
+        ['antenna', 'aer000'],
+      ],
+      values: { 'antenna:aer000.socket': 'main', 'antenna:aer000.modem': 'm0dem0' },
+    },
+    silent: {
+      elements: [
+        ['modem', 'm0dem0'],
+        ['antenna', 'aer000'],
+        ['antenna', 'aer001'],
+      ],
+      values: {
+        'antenna:aer000.socket': 'main',
+        'antenna:aer000.modem': 'm0dem0',
+        'antenna:aer001.socket': 'diversity',
+        'antenna:aer001.modem': 'm0dem0',
+      },
+    },
+  }),
+  sheetRule({
+    id: 'signal/second-socket-used',
+    lamp: 'Signal',
+    looks: 'A second aerial in no socket of its own, where house rules fit one only into a socket for it.',
+    source: practice,
+    traps: [60],
+    school: { question: 'second aerial', of: ['socket'] },
+    reads: ['antenna.socket', 'antenna.modem'],
+    codes: { 'two-in-main': 'fix' },
+    find: ({ of, at, key }) => {
+      const main = of('antenna').filter(({ id }) => at('antenna.socket', id) === 'main');
+      const twice = main.filter((one) =>
+        main.some((other) => other.id !== one.id && at('antenna.modem', other.id) === at('antenna.modem', one.id)),
+      );
+      return twice.length === 0
+        ? []
+        : [{ code: 'two-in-main', fields: twice.map(({ id }) => key('antenna.socket', id)), elements: twice.map(({ id }) => id) }];
+    },
+    fires: {
+      elements: [
+        ['antenna', 'aer000'],
+        ['antenna', 'aer001'],
+      ],
+      values: { 'antenna:aer000.socket': 'main', 'antenna:aer001.socket': 'main' },
+    },
+    silent: {
+      elements: [
+        ['antenna', 'aer000'],
+        ['antenna', 'aer001'],
+      ],
+      values: { 'antenna:aer000.socket': 'main', 'antenna:aer001.socket': 'diversity' },
+    },
+  }),
+  rule({
+    id: 'signal/one-aerial-alone',
+    lamp: 'Signal',
+    looks: 'A second aerial, where house rules fit one good one.',
+    source: practice,
+    school: { question: 'second aerial', of: ['one'] },
+    reads: ['antenna.socket'],
+    codes: { 'second-aerial': 'look' },
+    find: ({ 'antenna.socket': socket }) => (socket === 'diversity' ? [{ code: 'second-aerial' }] : []),
+    fires: { 'antenna.socket': 'diversity' },
+    silent: { 'antenna.socket': 'main' },
+  }),
+  rule({
+    id: 'reach/unit-opens',
+    lamp: 'Reach',
+    looks: 'A desk that calls, where house rules let only the unit open the call.',
+    source: practice,
+    school: { question: 'opens', of: ['unit'] },
+    reads: ['desk.polls'],
+    codes: { 'desk-opens': 'look' },
+    find: ({ 'desk.polls': polls }) => (polls ? [{ code: 'desk-opens' }] : []),
+    fires: { 'desk.polls': true },
+    silent: { 'desk.polls': false },
+  }),
+  rule({
+    id: 'reach/desk-opens',
+    lamp: 'Reach',
+    looks: 'A path over which only the unit calls, where house rules let the desk open the call.',
+    source: practice,
+    school: { question: 'opens', of: ['desk'] },
+    reads: ['path.direction'],
+    codes: { 'unit-opens': 'look' },
+    find: ({ 'path.direction': by }) => (by === 'unit' ? [{ code: 'unit-opens' }] : []),
+    fires: { 'path.direction': 'unit' },
+    silent: { 'path.direction': 'both' },
+  }),
+  rule({
+    id: 'reach/both-open',
+    lamp: 'Reach',
+    looks: 'A card with a fixed address that the desk never calls, where house rules let both open the call.',
+    source: practice,
+    school: { question: 'opens', of: ['both'] },
+    reads: ['desk.polls', 'sim.addressKind'],
+    codes: { 'could-be-polled': 'look' },
+    find: ({ 'desk.polls': polls, 'sim.addressKind': kind }) => (!polls && kind === 'fixed' ? [{ code: 'could-be-polled' }] : []),
+    fires: { 'desk.polls': false, 'sim.addressKind': 'fixed' },
+    silent: { 'desk.polls': false, 'sim.addressKind': 'nat' },
+  }),
+  rule({
+    id: 'inputs/names-are-words',
+    lamp: 'Inputs',
+    looks: 'A local name that is only a number, where house rules want words.',
+    source: practice,
+    traps: [70],
+    school: { question: 'names', of: ['words'] },
+    reads: ['device.name'],
+    codes: { 'name-numbered': 'look' },
+    find: ({ 'device.name': name }) => (isNumbered(name) ? [{ code: 'name-numbered', args: { name } }] : []),
+    fires: { 'device.name': 'zone 4' },
+    silent: { 'device.name': 'gate 4 north' },
+  }),
+  rule({
+    id: 'inputs/names-are-numbers',
+    lamp: 'Inputs',
+    looks: 'A local name in words, where house rules want the device’s numbers.',
+    source: practice,
+    school: { question: 'names', of: ['numbers'] },
+    reads: ['device.name'],
+    codes: { 'name-in-words': 'look' },
+    find: ({ 'device.name': name }) => (isNumbered(name) ? [] : [{ code: 'name-in-words', args: { name } }]),
+    fires: { 'device.name': 'gate 4 north' },
+    silent: { 'device.name': 'zone 4' },
+  }),
+];

@@ -1,0 +1,445 @@
+// What findings of modems, units and what lies beyond them say: what is so, why it matters, what to do.
+import type { Codes } from './rule.ts';
+
+export const deviceWords: Codes = {
+  'modem-host-differs': [
+    'The modem calls {host}; the desk’s receivers are at {hosts}.',
+    'Its calls go elsewhere, and nothing says so.',
+    'Set the modem’s destination to a receiver’s address, or ask the desk.',
+  ],
+  'modem-port-differs': [
+    'The modem calls port {port} of {host}; the desk listens there on {ports}.',
+    'Nobody answers on another port.',
+    'Set the modem’s destination port to the receiver’s.',
+  ],
+  'polls-nobody': [
+    'The desk calls the station, and its card is {kind}.',
+    'Such a call never arrives.',
+    'Let the unit call, order a fixed public address, or join both by a tunnel.',
+  ],
+  'call-never-ends': [
+    'The modem ignores DTR and holds DCD always on.',
+    'The unit can’t end a call, and can’t see that one has ended.',
+    'Let DCD rise with the call, or DTR hang up.',
+  ],
+  'no-dsr-wire': [
+    'DSR rises with the call, and the cable has {wires} wires.',
+    'A unit that waits for DSR never dials.',
+    'Use a full cable, or set DSR to always.',
+  ],
+  'keepalive-idle': [
+    'A keepalive goes out every {every}; the idle limit ends a session after {idle}, and on this modem a keepalive is no traffic.',
+    'The session is cut although it is kept alive.',
+    'Set the idle limit above the longest silence of the unit, or let the unit itself send.',
+  ],
+  'unit-ends-first': [
+    'The modem lets a session last {modem}; the unit ends it after {unit}.',
+    'The modem’s limit never comes into play; what is not through by the unit’s starts again.',
+    'Set the unit’s limit above the modem’s, or count with the unit’s.',
+  ],
+  'limit-above-plan': [
+    'The device’s limit of {limit} lies above the plan of {plan}.',
+    'The carrier’s own end comes first: the limit protects no bill.',
+    'Right as a backstop; to protect the bill set it under the plan and look at the day of silence.',
+  ],
+  'pool-cuts': [
+    'The plan is pooled, and at its end it is cut.',
+    'Another station of the pool can silence this one.',
+    'Ask the carrier for a share of its own, or watch the pool.',
+  ],
+  'charged-unwarned': [
+    'At the plan’s end it costs more, and neither warning nor limit is set in the device.',
+    'Nobody hears of it before the bill.',
+    'Set a warning at two thirds, or let the desk warn.',
+  ],
+  'waits-after-power': [
+    'After a power failure the modem {does}.',
+    'Nobody is there to press: the way is shut until somebody drives.',
+    'Let it connect where the unit calls, and listen where the desk calls.',
+  ],
+  'asleep-when-polled': [
+    'The modem connects only when its unit calls, and the desk calls the station.',
+    'A poll finds nobody.',
+    'Let it stay connected.',
+  ],
+  'serial-off': ['The modem’s serial port is off.', 'The unit on the cable talks to nobody.', 'Switch it on.'],
+  'results-digits': [
+    'The modem answers in digits.',
+    'A dialler that waits for the word CONNECT never sees it.',
+    'Set words, unless the unit’s manual wants digits.',
+  ],
+  'progress-many': [
+    'Progress reports are at {progress}.',
+    'A dialler gives up at words that it does not know.',
+    'Set 0 or 1, unless the unit’s manual wants more.',
+  ],
+  'reset-obeyed': [
+    'The modem obeys the unit’s reset command.',
+    'It may wipe what was set here.',
+    'Let it ignore the command, or store these settings as what a reset returns to.',
+  ],
+  'two-destinations': [
+    'The modem calls {host}, and takes a long dialled number as an address too.',
+    'What the unit dials decides, and nobody sees it on the modem.',
+    'Keep one of the two.',
+  ],
+  'packet-closes-early': [
+    'Packets close on {char}, and lines end with {end}.',
+    'A line is torn in two, or never closed.',
+    'Close on the last character of the line end.',
+  ],
+  'connect-short': [
+    'The connect limit is {limit}.',
+    'Registration and context take longer on a bad day; it gives up and tries again for ever. Half a minute is usual.',
+    'Set about 30 s.',
+  ],
+  'connect-outlasts': [
+    'The connect limit of {limit} is no shorter than the session limit of {session}.',
+    'A session can end before it began.',
+    'Set the connect limit well under the session limit.',
+  ],
+  'answer-late': [
+    'The connect answer is held back for {delay}, the connect limit is {limit}.',
+    'The unit has given up by then.',
+    'Set the delay well under the limit.',
+  ],
+  'identity-empty': [
+    'The modem is to say a text on connecting, and there is none.',
+    'The desk does not know who calls.',
+    'Write the text, or let it say its IMEI.',
+  ],
+  'identity-inert': [
+    'The text “{text}” is set, and the modem does not say it.',
+    'It looks as if the desk could know the station by it.',
+    'Switch it on, or take the text out.',
+  ],
+  'factory-name': [
+    'The login name is “{name}”.',
+    'With the factory’s name half of the secret is known.',
+    'Make a name of your own and take the old one away.',
+  ],
+  'rate-short': [
+    '{rate} kbit/s get through, the events of an hour alone need {needs} kbit/s.',
+    'The backlog grows until the memory is full.',
+    'Send less, or find the narrow part.',
+  ],
+  'never-changes': [
+    'Two cards are in this modem, and it never changes over.',
+    'The second card is no standby.',
+    'Let it change where no data pass.',
+  ],
+  'changes-without-network': [
+    'The modem changes its card only where it finds no network.',
+    'Registered and without data it stays for ever.',
+    'Let it change where no data pass.',
+  ],
+  'never-restarts': [
+    'The modem never restarts itself.',
+    'One that hangs stays so until somebody drives there.',
+    'Let it restart where no data pass.',
+  ],
+  'restarts-daily': [
+    'The modem restarts every day; the test is at {test}.',
+    'A restart at that time makes a lapse.',
+    'See that the two are apart, or let it restart only where no data pass.',
+  ],
+  'powered-by-cable': [
+    'It is powered by “{by}”.',
+    'A cable that another device switches off is no supply.',
+    'Give it a supply of its own.',
+  ],
+  'modem-starts-any': [
+    'The modem takes its start word from any number.',
+    'The word alone opens the door.',
+    'List the numbers of two technicians.',
+  ],
+  'both-lead': [
+    'More than one router leads the pair.',
+    'Each sends by itself, and neither stands by.',
+    'Let the newer and faster one lead.',
+  ],
+  'helper-leads': ['A router that helps another one leads.', 'Then nobody knows which way is the first.', 'Take one of the two away.'],
+  'reset-hold-odd': [
+    'The reset is held for {hold}.',
+    'Too short does nothing, too long does something else; 5 to 20 s are usual.',
+    'Look into the manual, and wait for its sign.',
+  ],
+  'port-page-differs': [
+    'The modem’s own page says {page} for the {what} of its port, the link’s end says {end}.',
+    'One port has one.',
+    'Read it on the modem, and mend the other.',
+  ],
+  'entry-password-differs': [
+    'The access point entry holds another password than the card’s.',
+    'The network refuses the session.',
+    'Type the carrier’s once more into both.',
+  ],
+  'card-only-ordered': [
+    'The card is only ordered, and the visit is on {day}.',
+    'Without a card the drive is for nothing.',
+    'Ask the carrier where it is, or move the visit.',
+  ],
+  'no-band-for-three': [
+    'The modem has {modem}, the carrier {carrier}, the aerial {aerial}.',
+    'Two of the three meet everywhere, all three nowhere.',
+    'Choose an aerial for the band that modem and carrier share.',
+  ],
+  'events-wait': [
+    'The unit calls when its timer runs out, and events are sent.',
+    'An event waits for the next timer call.',
+    'Let it call on an event too.',
+  ],
+  'recording-stops': [
+    'Recording stops when the memory is full.',
+    'What happens last is lost, and that is what is asked about.',
+    'Let it overwrite the oldest, unless the beginning counts.',
+  ],
+  'piece-outlasts-unit': [
+    'The largest piece is {piece} bytes; in the unit’s session of {limit} at {speed} baud at most {through} get through.',
+    'It starts again for ever.',
+    'Lengthen the unit’s session, or raise the speed.',
+  ],
+  'type-three-digits': [
+    'This unit wants three digits an octet: {host} is typed {typed}.',
+    'Typed plainly it is refused, or shifted.',
+    'Type {typed}; elsewhere it stays {host}.',
+  ],
+  'exit-shorter': [
+    'The exit delay of {exit} is shorter than the entry delay of {entry}.',
+    'Its least may exceed the least entry delay; whoever leaves sets it off.',
+    'Look at both on the unit.',
+  ],
+  'unit-file-missing': [
+    'The unit’s settings file has not been saved.',
+    'After a reset nobody knows what was there.',
+    'Save it before anything is changed.',
+  ],
+  'unit-file-missing-reset': [
+    'House rules reset every unit first, and this one’s file has not been saved.',
+    'The reset takes with it what nobody has written down.',
+    'Save the file, then reset.',
+  ],
+  'key-length': [
+    'The key has {length} characters; {bits} bits want {fit}.',
+    'With another one every event is rejected.',
+    'Type the key anew, as the desk gave it.',
+  ],
+  'key-unused': [
+    'A key is set, and encryption is none.',
+    'Nothing is encrypted.',
+    'Set the bits that the desk expects, or take the key out.',
+  ],
+  'sensor-nowhere': [
+    '“{sensor}” is on the unit’s list, and no input and no local device has that name.',
+    'Nobody at the desk can know it.',
+    'Add it, or mend the name.',
+  ],
+  'no-debounce': [
+    'The input is believed after {time}.',
+    'Contacts chatter: one event becomes many.',
+    'Set 50 ms or more, by what the contact is.',
+  ],
+  'no-end-text': ['The input tells that it begins and not that it ends.', 'Nobody knows that it is over.', 'Write a text for the end.'],
+  'end-text-long': ['The text for the end is {units} of {most} units of its alphabet.', 'It is sent in parts, or cut.', 'Shorten it.'],
+  'input-tells-nobody': ['The input is on, has a text, and tells nobody.', 'The text is never sent.', 'Choose who is told.'],
+  'output-tells-nobody': ['The output is on, has a text, and tells nobody.', 'The text is never sent.', 'Choose who is told.'],
+  'output-off': ['The output follows {equation} and is off.', 'Off, it never switches.', 'Switch it on, or take its logic out.'],
+  'output-names': ['Two outputs are named “{name}”.', 'Whoever switches one may switch the other.', 'Name them apart.'],
+  'machines-unnamed': [
+    'An output drives a machine, and the sheet does not say which machines there are.',
+    'They start by themselves; whoever comes has to know what to isolate.',
+    'Name them at the site.',
+  ],
+  'no-common': ['The terminal has no common.', 'Without its common nothing flows.', 'Write down which one it uses.'],
+  'terminal-unchecked': [
+    'Nobody shorted and opened this terminal and saw it.',
+    'Only then it is the right one.',
+    'Do it, with its machine isolated.',
+  ],
+  'fuse-large': ['The fuse is {fuse}.', 'A thin wire burns before such a fuse blows.', 'Ask for the wire’s own limit; local code decides.'],
+  'code-shared': ['Two people have one code.', 'Nobody knows who was there.', 'Give each a code of their own.'],
+  'code-factory': ['A code is one that units leave the factory with.', 'It is the first that is tried.', 'Change it.'],
+  'badge-with-code': ['A badge has a code.', 'A badge is enrolled, a code is typed.', 'Take the code out, or make it one.'],
+  'not-enrolled': ['The device is not enrolled.', 'The unit does not know it.', 'Enrol it, in its order.'],
+  'tested-not-enrolled': [
+    'The device was seen at work and is not enrolled.',
+    'What was seen was another one.',
+    'Look again which of them acted.',
+  ],
+  'device-untested': ['Nobody saw the device at work.', 'Enrolled is not working.', 'Make it act, and see its event.'],
+  'perimeter-nowhere': ['The device is on the perimeter and in no area.', 'It is armed with nothing.', 'Choose its area.'],
+  'device-twice': ['Identifier {id} stands at two devices.', 'One label was read twice.', 'Read both labels again.'],
+  'event-twice': ['“{event}” stands on the sheet twice.', 'The two may say different things of it.', 'Take one out.'],
+  'event-never-ends': [
+    'The event is sent and its end is not.',
+    'At the desk the alarm never ends.',
+    'Send the restoral too, unless the desk does not want it.',
+  ],
+  'claims-apart': [
+    'At one portal the devices are claimed under {accounts}.',
+    'Who leaves the team takes a device along.',
+    'Claim all under the team’s account.',
+  ],
+  'wakes-to-events': [
+    'A start message sends the unit to port {port}, where the desk listens for events.',
+    'The session is refused, and an alarm may be raised.',
+    'Use the programming port: it is another one.',
+  ],
+  'networks-collide': [
+    '{one} ({as}) and {other} ({and}) overlap.',
+    'There is no route between two networks of one address.',
+    'Renumber one of them; out of the box two devices often share one.',
+  ],
+  'subnet-gateway': ['Gateway {gateway} is no address inside of {network}.', 'It can’t be reached.', 'Ask IT for it again.'],
+  'leases-from-two': ['In {network} both {one} and {other} give leases.', 'They fight, and addresses come and go.', 'Switch one off.'],
+  'first-does-not-forward': [
+    'A second router forwards port {port}, and no rule on the first one leads there.',
+    'With two in a row both have to forward.',
+    'Ask IT for the rule on the first.',
+  ],
+  'tunnel-weak': [
+    'The tunnel is {kind}.',
+    'What goes through it can be read, or its keys are broken.',
+    'Use an encrypted one where both ends can.',
+  ],
+  'tunnel-all': [
+    'Everything goes through the tunnel, and the path is metered.',
+    'On a metered path everything costs.',
+    'Send only what must go through it.',
+  ],
+  'tunnel-by-rule': [
+    'Only what a rule names goes through the tunnel, and house rules send everything.',
+    'What was forgotten goes outside in the clear.',
+    'Send everything, or adopt the other school.',
+  ],
+  'tunnel-unlicensed': ['The tunnel has no licence.', 'It does not start.', 'Order it before the visit.'],
+  'wifi-not-joined': [
+    'A path goes by Wi-Fi, and no network on the sheet is joined.',
+    'A set-up network shuts by itself.',
+    'Add the network that it joins.',
+  ],
+  'lapse-calls-nobody': [
+    'A lapse is raised, and nobody is called.',
+    'A lapse that calls nobody is no lapse.',
+    'Ask the desk whom it calls, and in which order.',
+  ],
+  'noticed-late': [
+    '{misses} misses at {every} are {notice}; the desk raises its lapse after {grace}.',
+    'The lapse comes before the change-over.',
+    'Probe more often, with fewer misses, or ask for more grace.',
+  ],
+  'path-lapse-early': [
+    'The test over this path comes every {every}, its lapse after {grace}.',
+    'A test that is on time is late.',
+    'Set the lapse above the period, with room for one that is late.',
+  ],
+  'outside-changes': [
+    'The outside address {outside} changes.',
+    'Digits that change will be wrong one day.',
+    'Use a name that follows it, or ask for a fixed address.',
+  ],
+  'outside-private': [
+    'The outside address {outside} is itself behind another NAT.',
+    'Calls do not come to the forward.',
+    'Ask the provider for a public address.',
+  ],
+  'ping-blocked': [
+    'The probe is a ping, and ping does not pass.',
+    'The path is always taken for dead.',
+    'Probe by a lookup or a connection.',
+  ],
+  'portal-is-desk': [
+    'The portal’s server {server} is the desk’s receiver.',
+    'A gateway that calls there is not seen at the portal.',
+    'Ask which of the two it is.',
+  ],
+  'gains-apart': [
+    'The two aerials of one modem have {one} dB and {other} dB.',
+    'Diversity wants two of a kind.',
+    'Fit two alike, or use only the better one.',
+  ],
+  'thin-cable-long': [
+    '{length} m of {cable}.',
+    'It loses more than an aerial gains, and more at higher bands.',
+    'Shorten it, or take a thicker one.',
+  ],
+  'mode-fixed': [
+    'The network mode is fixed to {mode}.',
+    'It does not outlive that network’s retirement; house rules want the automatic one.',
+    'Set automatic, or adopt the other school.',
+  ],
+  'mode-automatic': [
+    'The network mode is automatic.',
+    'It may flap between technologies; house rules fix the best one.',
+    'Fix it, or adopt the other school.',
+  ],
+  'desk-by-name': [
+    'The desk is called as {host}.',
+    'A dead name server silences the station; house rules call the desk by its address.',
+    'Type the address, or adopt another school.',
+  ],
+  'desk-by-address': [
+    'The desk is called as {host}.',
+    'A changed address silences the station; house rules call the desk by name.',
+    'Type the name, or adopt another school.',
+  ],
+  'one-name': [
+    'The desk is called by the name {host} alone.',
+    'House rules want two receivers with a name: one dead name server silences both ways.',
+    'Set a second receiver.',
+  ],
+  'not-three-thirty': [
+    'Probes go out every {every}, {misses} misses count.',
+    'House rules want three times 30 s.',
+    'Set 30 s and 3, or adopt the school that computes them.',
+  ],
+  'area-delayed': ['The area is delayed.', 'House rules want all instant: nothing is lost.', 'Make it instant, or adopt another school.'],
+  'area-instant': ['The area is instant.', 'House rules want all delayed: nobody is frightened.', 'Delay it, or adopt another school.'],
+  'protects-nothing': [
+    'The input is in an area, and nothing says what it protects.',
+    'By what it protects, house rules decide between instant and delayed.',
+    'Write down what it protects.',
+  ],
+  'one-aerial': ['The modem has one aerial.', 'House rules always fit two.', 'Fit a second one of the same kind, or adopt another school.'],
+  'two-in-main': ['Two aerials stand at one main socket.', 'A second one belongs into a socket of its own.', 'Look which socket it is in.'],
+  'second-aerial': [
+    'There is a second aerial.',
+    'House rules fit one good one, in the named socket.',
+    'Take it off and cap the socket, or adopt another school.',
+  ],
+  'desk-opens': [
+    'The desk calls the station.',
+    'House rules let only the unit open the call.',
+    'Switch polling off, or adopt another school.',
+  ],
+  'unit-opens': [
+    'Over this path only the unit calls.',
+    'House rules let the desk open the call: it sees at once who is gone.',
+    'Let the desk call too, or adopt another school.',
+  ],
+  'could-be-polled': [
+    'The card has a fixed address, and the desk never calls.',
+    'House rules let both open the call where the address allows it.',
+    'Ask the desk to poll, or adopt another school.',
+  ],
+  'name-numbered': [
+    'The device is named “{name}”.',
+    'Names are read out at three in the morning; house rules want words.',
+    'Name it for what it protects.',
+  ],
+  'name-in-words': [
+    'The device is named “{name}”.',
+    'House rules want the device’s numbers: they can’t be misspelt.',
+    'Use its number, or adopt the other school.',
+  ],
+  'factory-password-later': [
+    'The password is the factory’s.',
+    'House rules let it be changed later; until then it is open.',
+    'Change it before sign-off.',
+  ],
+  'dark-without-battery': [
+    'The supply is {supply}, and the unit has no battery.',
+    'It is dead every night.',
+    'Fit a battery, and count the dark hours.',
+  ],
+};
