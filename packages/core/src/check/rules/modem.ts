@@ -1,6 +1,6 @@
 // What a modem does by itself: at power-up, on its control lines, with its timers, its cards, its data.
 import type { ElementId, Json, SettingKey } from '../../name/index.ts';
-import { showFigure } from '../../quantity/index.ts';
+import { parseRfc3339, showFigure } from '../../quantity/index.ts';
 import { ours, practice, rule, sheetRule, standard } from '../rule.ts';
 
 /** The character on which a packet closes, as people write it: CR, LF, 13, 0D, \n. Null for one of none of these forms. */
@@ -560,12 +560,12 @@ export const modem = [
     reads: ['sim.state', 'site.visit'],
     codes: { 'card-only-ordered': 'stop' },
     find: ({ 'sim.state': state, 'site.visit': day }, { now }) => {
-      const left = Math.ceil((Date.parse(`${day}T00:00:00Z`) - now) / 86_400_000);
+      const left = Math.ceil(((parseRfc3339(`${day}T00:00:00Z`) ?? now) - now) / 86_400_000);
       return state === 'ordered' && left <= 1 ? [{ code: 'card-only-ordered', args: { day } }] : [];
     },
     fires: { 'sim.state': 'ordered', 'site.visit': '2027-03-15' },
     silent: { 'sim.state': 'ordered', 'site.visit': '2027-03-16' },
-    now: Date.UTC(2027, 2, 14, 8),
+    now: 1_805_011_200_000, // 2027-03-14, 8 h UTC
   }),
   rule({
     id: 'bearer/three-bands-meet',
