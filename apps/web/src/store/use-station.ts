@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { liveQuery } from 'dexie';
 import { peopleStream, type Stream } from '@green-lamp/core/name';
 import { schoolIn } from '@green-lamp/core/house';
+import { ignoresKeepalive } from '@green-lamp/core/sheet';
 import { check, type Finding } from '@green-lamp/core/check';
 import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
 import { asItRuns, asPlanned, besideOf, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
@@ -87,6 +88,7 @@ const stationOf = (
     demo: state.station?.demo ?? false,
     now,
     school: schoolIn(rules.house),
+    idleIgnoresKeepalive: ignoresKeepalive(rules.profiles),
     ...(beside?.here == null ? {} : { here: beside.here }),
     beside: besideOf(state, beside?.heard ?? []),
   };

@@ -33,6 +33,11 @@ export const words: Codes = {
     'The network refuses it, or the modem never asks.',
     'Ask the carrier, and paste it without spaces.',
   ],
+  'apn-blank': [
+    '“{apn}” has a {fault}.',
+    'It came along when the APN was copied, and the network knows no such name.',
+    'Take it away: the sheet offers it where the value is typed.',
+  ],
   'apn-capitals': [
     'The APN {apn} has capitals.',
     'The standard does not mind, some gear does.',

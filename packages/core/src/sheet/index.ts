@@ -10,3 +10,4 @@ export * from './table.ts';
 export { partsOf } from './read-text.ts';
 export * from './value.ts';
 export * from './writing.ts';
+export * from './written.ts';

@@ -190,6 +190,10 @@ export const profileSchema: JsonSchema = {
   ...profileShape.schema,
 };
 
+/** Whether the modem’s profile says that its idle limit does not see a keepalive. */
+export const ignoresKeepalive = (profiles: readonly Pick<Profile, 'role' | 'idleIgnoresKeepalive'>[]): boolean =>
+  profiles.some(({ role, idleIgnoresKeepalive }) => role === 'modem' && idleIgnoresKeepalive === true);
+
 /** The stages that a setting goes through on a device, whole: those in between by the adopted profile of its role, all of them without one. */
 export const stagesOn = (profile: Pick<Profile, 'stages'> | undefined): readonly Stage[] =>
   stages.filter(

@@ -2,7 +2,7 @@
 import papaparse from 'papaparse';
 import { isObject, type Json, plainText, type SettingKey } from '../name/index.ts';
 import type { Problem } from '../problem/index.ts';
-import { parseTyped, type Profile, type SheetRow } from '../sheet/index.ts';
+import { asMeant, parseTyped, type Profile, type SheetRow } from '../sheet/index.ts';
 
 export type Answer = {
   readonly line: number;
@@ -14,7 +14,8 @@ export type Answer = {
   readonly problems: readonly Problem[];
 };
 
-type Pair = { readonly line: number; readonly name: string; readonly typed: string };
+/** `bare`: nothing stood between name and value, so a sentence may have been taken for the two. */
+type Pair = { readonly line: number; readonly name: string; readonly typed: string; readonly bare?: true };
 
 const simple = (name: string): string => name.toLowerCase().replace(/[^a-z0-9]+/g, '');
 
@@ -49,10 +50,20 @@ const fromCsv = (text: string): Pair[] | null => {
     .filter(({ typed }) => typed.trim() !== '');
 };
 
-const fromLines = (text: string): Pair[] =>
+/** `name: value`, or a known name and its value with nothing between: 'roaming on'. */
+const fromLines = (text: string, knows: (name: string) => boolean): Pair[] =>
   text.split(/\r?\n/).flatMap((line, i) => {
     const [, name = '', typed = ''] = /^\s*([^:=]{1,80}?)\s*[:=]\s*(.+?)\s*$/.exec(line) ?? [];
-    return name === '' ? [] : [{ line: i + 1, name, typed }];
+    if (name !== '') return [{ line: i + 1, name, typed }];
+    const words = line
+      .trim()
+      .replace(/^[-*\u2022]\s+/, '')
+      .split(/\s+/);
+    for (let n = Math.min(5, words.length - 1); n >= 1; n--) {
+      const known = words.slice(0, n).join(' ');
+      if (knows(simple(known))) return [{ line: i + 1, name: known, typed: words.slice(n).join(' '), bare: true }];
+    }
+    return [];
   });
 
 /** The names by which a setting is known: its key, its label, its parameter's name, and what devices call it. */
@@ -70,26 +81,21 @@ export const namesOf = (row: SheetRow, profiles: readonly Profile[]): string[] =
   ].map(simple);
 };
 
-export const choiceOf = ({ of: { form } }: SheetRow, typed: string): string => {
-  if (form.is === 'choice')
-    return form.of.find(({ value, label }) => simple(value) === simple(typed) || simple(label) === simple(typed))?.value ?? typed;
-  if (form.is !== 'yesno') return typed;
-  return simple(typed) === simple(form.yes) ? 'yes' : simple(typed) === simple(form.no) ? 'no' : typed.toLowerCase();
-};
-
 /** Reads pasted answers: JSON, CSV with a head line, or `name: value`. A secret is never taken this way. */
 export const readAnswers = (text: string, rows: readonly SheetRow[], profiles: readonly Profile[]): Answer[] => {
   const byName = new Map<string, SheetRow[]>();
   for (const row of rows) for (const name of new Set(namesOf(row, profiles))) byName.set(name, [...(byName.get(name) ?? []), row]);
-  return (fromJson(text) ?? fromCsv(text) ?? fromLines(text)).map(({ line, name, typed }) => {
-    const [row = null, second] = byName.get(simple(name)) ?? [];
-    if (row === null || second !== undefined) return { line, name, typed, row: null, value: null, problems: [] };
-    if (row.of.form.is === 'secret') return { line, name, typed: 'kept out: it is a secret', row, value: null, problems: [] };
-    const parsed = parseTyped(row.of, choiceOf(row, typed.trim()));
-    return parsed.ok
-      ? { line, name, typed, row, value: parsed.value, problems: [] }
-      : { line, name, typed, row, value: null, problems: parsed.problems };
-  });
+  return (fromJson(text) ?? fromCsv(text) ?? fromLines(text, (name) => byName.has(name))).flatMap(
+    ({ line, name, typed, bare }): Answer[] => {
+      const [row = null, second] = byName.get(simple(name)) ?? [];
+      if (row === null || second !== undefined) return bare === true ? [] : [{ line, name, typed, row: null, value: null, problems: [] }];
+      if (row.of.form.is === 'secret') return [{ line, name, typed: 'kept out: it is a secret', row, value: null, problems: [] }];
+      const parsed = parseTyped(row.of, asMeant(row.of, typed.trim()));
+      if (parsed.ok && !(bare === true && row.of.form.is === 'text' && row.of.form.as === undefined))
+        return [{ line, name, typed, row, value: parsed.value, problems: [] }];
+      return bare === true || parsed.ok ? [] : [{ line, name, typed, row, value: null, problems: parsed.problems }];
+    },
+  );
 };
 
 /** The answers that could be taken: matched, understood, and not a secret. */

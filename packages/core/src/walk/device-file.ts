@@ -2,8 +2,8 @@
 import papaparse from 'papaparse';
 import { isObject, type Json, plainText, type SettingKey } from '../name/index.ts';
 import { same, type State, wanted } from '../journal/index.ts';
-import { parseTyped, type Profile, type SheetRow } from '../sheet/index.ts';
-import { choiceOf, namesOf } from './answers.ts';
+import { asMeant, parseTyped, type Profile, type SheetRow } from '../sheet/index.ts';
+import { namesOf } from './answers.ts';
 
 export type FileForm = 'JSON' | 'INI' | 'CSV' | 'pairs';
 export type FilePair = { readonly line: number; readonly name: string; readonly typed: string };
@@ -113,7 +113,7 @@ export const compareDeviceFile = (file: DeviceFile, state: State, rows: readonly
     if (row === null) return { ...pair, key: null, value: null, is: 'not known' };
     const { key } = row;
     if (row.of.form.is === 'secret') return { ...pair, typed: '', key, value: null, is: 'secret' };
-    const parsed = parseTyped(row.of, choiceOf(row, pair.typed.trim()));
+    const parsed = parseTyped(row.of, asMeant(row.of, pair.typed.trim()));
     if (!parsed.ok) return { ...pair, key, value: null, is: 'not understood' };
     const plan = wanted(state, key) ?? null;
     return { ...pair, key, value: parsed.value, is: plan === null ? 'not on the sheet' : same(plan, parsed.value) ? 'equal' : 'differs' };

@@ -4,8 +4,8 @@ import { type ElementId, type Group, isElementId, isSettingKey, type Json, keyPa
 import { type Around, check, checkFleet, type Finding, type FleetFinding, type FleetSheet } from '../check/index.ts';
 import { type Problem, problem } from '../problem/index.ts';
 import { present, type State, wanted } from '../journal/index.ts';
-import { bindingsOf, definitionOf, isSecret, parseTyped, sheetRows, type SheetElement, type SheetView } from '../sheet/index.ts';
-import { choiceOf, namesOf } from './answers.ts';
+import { asMeant, bindingsOf, definitionOf, isSecret, parseTyped, sheetRows, type SheetElement, type SheetView } from '../sheet/index.ts';
+import { namesOf } from './answers.ts';
 
 /** Settings that no two stations may share; a copy leaves them empty. */
 export const own: ReadonlySet<string> = new Set([
@@ -99,7 +99,7 @@ export const readRows = (text: string, model: State): Sheetful => {
       const row = matched[column];
       const typed = (cells[column] ?? '').trim();
       if (is !== 'setting' || row === null || row === undefined || typed === '') return [];
-      const parsed = parseTyped(row.of, choiceOf(row, typed), `line ${line}, ${title}`);
+      const parsed = parseTyped(row.of, asMeant(row.of, typed), `line ${line}, ${title}`);
       if (parsed.ok) return [{ key: row.key, value: parsed.value, typed }];
       wrong.push(...parsed.problems);
       return [];

@@ -116,6 +116,16 @@ describe('answers that come back', () => {
     ]);
     expect(takable(answers)).toHaveLength(3);
   });
+  test('as people write: a name and its word with nothing between, figures and choices in words; a sentence is no answer', () => {
+    const answers = read(
+      'roaming on\n- Address is: static\nTest call every: 24 hours\nAPN from the carrier comes on Monday\nroaming whenever they like',
+    );
+    expect(answers.map(({ row, value }) => [row?.of.key ?? null, value])).toEqual([
+      ['sim.roaming', true],
+      [null, null],
+      ['unit.testEvery', 86_400_000],
+    ]);
+  });
   test('CSV by its head line, the empty answers left out; JSON by its names', () => {
     expect(read('what;answer\nCard size;4FF\nTime zone;\n').map(({ value }) => value)).toEqual(['4FF']);
     expect(read('{"Card size":"2FF","roaming":true}').map(({ value }) => value)).toEqual(['2FF', true]);

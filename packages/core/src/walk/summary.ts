@@ -3,6 +3,7 @@ import { settingKey } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
+import { ignoresKeepalive } from '../sheet/index.ts';
 import { besideOf, asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
 import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant } from '../quantity/index.ts';
@@ -41,6 +42,7 @@ export const summary = (
     demo,
     now: by.now,
     school: schoolIn(by.house),
+    idleIgnoresKeepalive: ignoresKeepalive(by.profiles),
     beside: besideOf(state, by.heard),
     ...(by.here === undefined ? {} : { here: by.here }),
   });

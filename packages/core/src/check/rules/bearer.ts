@@ -1,9 +1,12 @@
 // The bearer: access point, roaming, bands and technologies, and what the carrier's network does with them.
 import { apnFault, isLowBand } from '../../sums/index.ts';
-import { partsOf } from '../../sheet/index.ts';
+import { copyFault, partsOf, withoutCopied } from '../../sheet/index.ts';
 import { pairRule, practice, rule, standard } from '../rule.ts';
 
-const faultOf = (apn: string): readonly { code: 'apn-form' | 'apn-capitals'; args: { apn: string; fault?: string } }[] => {
+const faultOf = (apn: string): readonly { code: 'apn-form' | 'apn-blank' | 'apn-capitals'; args: { apn: string; fault?: string } }[] => {
+  const copied = copyFault(apn);
+  if (copied !== null && apnFault(withoutCopied(apn)) === null)
+    return [{ code: 'apn-blank', args: { apn: withoutCopied(apn), fault: copied } }];
   const fault = apnFault(apn);
   if (fault !== null) return [{ code: 'apn-form', args: { apn, fault } }];
   return /[A-Z]/.test(apn) ? [{ code: 'apn-capitals', args: { apn } }] : [];
@@ -19,7 +22,7 @@ export const bearer = [
     source: apnSource,
     traps: [5],
     reads: ['sim.apn'],
-    codes: { 'apn-form': 'stop', 'apn-capitals': 'look' },
+    codes: { 'apn-form': 'stop', 'apn-blank': 'fix', 'apn-capitals': 'look' },
     find: ({ 'sim.apn': apn }) => faultOf(apn),
     fires: { 'sim.apn': 'iot.fellwave ' },
     silent: { 'sim.apn': 'm2m.fellwave' },
@@ -31,7 +34,7 @@ export const bearer = [
     source: apnSource,
     traps: [5],
     reads: ['apn.value'],
-    codes: { 'apn-form': 'stop', 'apn-capitals': 'look' },
+    codes: { 'apn-form': 'stop', 'apn-blank': 'fix', 'apn-capitals': 'look' },
     find: ({ 'apn.value': apn }) => faultOf(apn),
     fires: { 'apn.value': 'iot_net' },
     silent: { 'apn.value': 'm2m.fellwave' },

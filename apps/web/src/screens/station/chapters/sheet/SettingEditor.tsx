@@ -6,7 +6,17 @@ import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { type Json, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
-import { editValue, isSecret, type Parameter, parseTyped, sayAloud, secretFault } from '@green-lamp/core/sheet';
+import {
+  copyFault,
+  editValue,
+  ignoresKeepalive,
+  isSecret,
+  type Parameter,
+  parseTyped,
+  sayAloud,
+  secretFault,
+  withoutCopied,
+} from '@green-lamp/core/sheet';
 import { asDeviceWants } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
@@ -90,6 +100,7 @@ const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
       demo: station.state.station?.demo ?? false,
       now: station.now,
       school: schoolIn(station.rules.house),
+      idleIgnoresKeepalive: ignoresKeepalive(station.rules.profiles),
     },
   ).filter(({ fields }) => fields.includes(settingOf));
   return (
@@ -261,6 +272,23 @@ export const SettingEditor = (props: Props) => {
           <Field label={of.label} value={typed} change={setTyped} problem={fault} hint={hint} mono secret={form.is === 'secret'} focus />
         ) : (
           <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" hint={hint} />
+        )}
+        {(form.is === 'text' || form.is === 'secret') && copyFault(typed) !== null && (
+          <p role="status" className="flex flex-wrap items-center gap-3 border-l-4 border-ink pl-2">
+            <span>
+              It has a {copyFault(typed)}, as copied text has.
+              {form.is === 'secret' && ' Kept so, it is part of the secret, and nobody will see it again.'}
+            </span>
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                setTyped(withoutCopied(typed));
+              }}
+            >
+              Take it away
+            </button>
+          </p>
         )}
         {parsed?.ok === true && <AsTyped {...props} value={parsed.value} />}
         {form.is === 'secret' && <Shown {...props} />}
