@@ -21,6 +21,10 @@ export class PreviewQuery {
   @Type(() => Number) @IsInt() @Min(1) @Max(9999) version!: number;
 }
 
+export class SharedQuery {
+  @IsString() @MaxLength(60) stream!: string;
+}
+
 @Controller('api/stations')
 export class StationsController {
   constructor(private readonly stations: Stations) {}
@@ -35,6 +39,13 @@ export class StationsController {
   @Get('across')
   across(): ReturnType<Stations['across']> {
     return this.stations.across();
+  }
+
+  /** What one station shares with others and must not. */
+  @May('stations.read')
+  @Get('shared')
+  async shared(@Query() { stream }: SharedQuery): ReturnType<Stations['shared']> {
+    return isStream(stream) ? this.stations.shared(stream) : { shared: [] };
   }
 
   /** Every station's sheet as a file: its canonical text and its rows. */

@@ -1,4 +1,5 @@
 import { readSheet } from '@green-lamp/core/journal';
+import { settingKey } from '@green-lamp/core/name';
 import { TestServer } from '../testing/server.ts';
 import type { Summary } from './stations.ts';
 
@@ -78,4 +79,21 @@ test('a demo that was played once is not played again', async () => {
   await server.close();
   await server.open({ demo: true, clockFrom: '2026-11-13T14:40:00Z' });
   expect((await list()).counts.all).toBe(12);
+});
+
+test('what one station shares with another and must not is told of each of the two, with the other’s name', async () => {
+  const twins = [await server.station('9101'), await server.station('9102')];
+  for (const { stream } of twins) {
+    const id = server.chance.element();
+    await server.deliver(server.entry(stream, 'element.added', { group: 'sim', id, label: 'card' }));
+    const key = settingKey('sim', id, 'imsi');
+    await server.deliver(
+      server.entry(stream, 'setting.set', { key, value: '999050123456789', origin: 'typed', simulated: false, over: null }),
+    );
+  }
+  const shared = async (stream: string): Promise<{ finding: { rule: string }; others: string[] }[]> =>
+    (await server.get<{ shared: { finding: { rule: string }; others: string[] }[] }>(`/api/stations/shared?stream=${stream}`)).shared;
+  expect(await shared(twins[0]?.stream ?? '')).toMatchObject([{ finding: { rule: 'fleet/one-imsi' }, others: ['Station 9102'] }]);
+  expect(await shared(twins[1]?.stream ?? '')).toMatchObject([{ others: ['Station 9101'] }]);
+  expect(await shared('people')).toEqual([]);
 });

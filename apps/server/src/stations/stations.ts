@@ -5,7 +5,7 @@ import { canonical, hashOf, type Pin, pinName, sheetText, type State } from '@gr
 import { type Heard, lampsThatChange, type NamedRules, rulesOf, type Verdict } from '@green-lamp/core/lamp';
 import type { Here } from '@green-lamp/core/evidence';
 import { isSecret } from '@green-lamp/core/sheet';
-import { checkFleet, type FleetFinding, type Traits } from '@green-lamp/core/check';
+import { checkFleet, type FleetFinding, sharedBy, type Traits } from '@green-lamp/core/check';
 import {
   byUrgency,
   type Claimed,
@@ -77,8 +77,9 @@ export class Stations {
     for (const { stream, state } of states) if (hasSecrets(state)) for (const of of await this.vault.traits(stream)) traits.set(of.ref, of);
     const name = (state: State): string => state.station?.name ?? '';
     const findings = checkFleet(
-      states.map(({ state }) => ({
+      states.map(({ stream, state }) => ({
         name: name(state),
+        id: stream,
         settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
       })),
       (ref) => traits.get(ref) ?? null,
@@ -89,6 +90,15 @@ export class Stations {
     const claims = states.flatMap(({ stream, state }) => claimsOf(state).map((of) => ({ stream, station: name(state), ...of })));
     return { findings, ends, claims };
   }
+
+  /** What one station shares with others and must not. Looked at anew at most twice a minute: it takes every station's sheet. */
+  async shared(stream: Stream): Promise<{ shared: ReturnType<typeof sharedBy> }> {
+    const now = this.clock.now();
+    if (this.#findings === null || now - this.#findings.at > 30_000)
+      this.#findings = { at: now, found: this.across().then(({ findings }) => findings) };
+    return { shared: sharedBy(await this.#findings.found, stream) };
+  }
+  #findings: { readonly at: number; readonly found: Promise<FleetFinding[]> } | null = null;
 
   /** Every station's sheet, secrets left out. */
   async sheets(): Promise<{ sheets: { stream: Stream; station: string; text: string; lines: SheetLine[] }[] }> {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { canonical } from '../journal/index.ts';
-import { checkFleet, fleetRules, trapCovers, trapCount, type FleetSheet } from './index.ts';
+import { checkFleet, fleetRules, sharedBy, trapCovers, trapCount, type FleetSheet } from './index.ts';
 
 const sheet = (name: string, settings: FleetSheet['settings']): FleetSheet => ({ name, settings });
 
@@ -25,6 +25,32 @@ test('one card, account and outside port at two stations are found, with both pl
     ['fleet/one-account', ['Mast', 'Kiln']],
     ['fleet/one-outside-port', ['Mast', 'Slip']],
   ]);
+});
+test('one IMSI, card number, serial number and tunnel network at two stations are found, two stations of one name told apart', () => {
+  const settings = {
+    'sim:s1m000.imsi': '999050123456789',
+    'sim:s1m000.number': '+447700900123',
+    'unit:vn1t00.serial': 'GL-0417',
+    'tunnel:tnn000.here': '192.168.7.0/24',
+    'modem:m0dem0.lan': '192.168.7.1',
+  };
+  const found = checkFleet([
+    { name: 'Mast', id: 'a', settings },
+    { name: 'Mast', id: 'b', settings },
+    { name: 'Kiln', id: 'c', settings: { 'modem:m0dem0.lan': '192.168.7.1' } },
+  ]);
+  expect(found.map(({ rule, at }) => [rule, at.map(({ id }) => id)])).toEqual(
+    ['fleet/one-imsi', 'fleet/one-number', 'fleet/one-serial', 'fleet/one-tunnel-network', 'fleet/one-lan'].map((rule) => [
+      rule,
+      ['a', 'b'],
+    ]),
+  );
+  expect(sharedBy(found, 'a').map(({ finding, key, others }) => [finding.rule, key, others])).toContainEqual([
+    'fleet/one-imsi',
+    'sim:s1m000.imsi',
+    ['Mast'],
+  ]);
+  expect(sharedBy(found, 'c')).toEqual([]);
 });
 test('one password at two stations is found by its trait, and never said', () => {
   const traits = () => ({ length: 8, alphabet: 'mixed', factoryDefault: false, same: 'a3f9c0' }) as const;

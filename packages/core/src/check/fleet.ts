@@ -5,12 +5,14 @@ import { ours, practice } from './rule.ts';
 import type { Severity, Traits } from './rule.ts';
 import type { Source } from '../problem/index.ts';
 
-export type FleetSheet = { readonly name: string; readonly settings: { readonly [key: string]: Json | undefined } };
+/** `id` tells stations of one name apart; without it the name does. */
+export type FleetSheet = { readonly name: string; readonly id?: string; readonly settings: { readonly [key: string]: Json | undefined } };
 export type FleetFinding = {
   readonly rule: string;
+  readonly looksFor: string;
   readonly severity: Severity;
   readonly value: string;
-  readonly at: readonly { readonly station: string; readonly key: SettingKey }[];
+  readonly at: readonly { readonly station: string; readonly id: string; readonly key: SettingKey }[];
   readonly what: string;
   readonly todo: string;
 };
@@ -173,7 +175,7 @@ export const checkFleet = (
   traits: (ref: string) => Traits | null = () => null,
   progress: (done: number) => void = () => undefined,
 ): FleetFinding[] => {
-  const seen = new Map<FleetRule, { value: string; station: string; key: SettingKey }[]>(fleetRules.map((rule) => [rule, []]));
+  const seen = new Map<FleetRule, { value: string; station: string; id: string; key: SettingKey }[]>(fleetRules.map((rule) => [rule, []]));
   for (const [i, sheet] of sheets.entries()) {
     progress(i);
     for (const [key, value] of Object.entries(sheet.settings)) {
@@ -181,25 +183,38 @@ export const checkFleet = (
       const { definition } = keyParts(key);
       for (const rule of fleetRules) {
         const shared = rule.by(definition, value, sheet, traits);
-        if (shared !== null) seen.get(rule)?.push({ value: shared, station: sheet.name, key });
+        if (shared !== null) seen.get(rule)?.push({ value: shared, station: sheet.name, id: sheet.id ?? sheet.name, key });
       }
     }
   }
   return fleetRules.flatMap((rule) =>
     [...groupedBy(seen.get(rule) ?? [], ({ value }) => value)].flatMap(([value, places]) => {
-      const stations = new Set(places.map(({ station }) => station));
+      const stations = new Map(places.map(({ id, station }) => [id, station]));
       if (stations.size <= rule.most) return [];
       const shown = rule.id === 'fleet/one-password' ? 'one password' : value;
       return [
         {
           rule: rule.id,
+          looksFor: rule.looksFor,
           severity: rule.severity,
           value: shown,
-          at: places.map(({ station, key }) => ({ station, key })),
-          what: `${rule.looksFor.replace(/\.$/, '')}: ${shown}, at ${[...stations].slice(0, 4).join(', ')}${stations.size > 4 ? ` and ${stations.size - 4} more` : ''}.`,
+          at: places.map(({ station, id, key }) => ({ station, id, key })),
+          what: `${rule.looksFor.replace(/\.$/, '')}: ${shown}, at ${[...stations.values()].slice(0, 4).join(', ')}${stations.size > 4 ? ` and ${stations.size - 4} more` : ''}.`,
           todo: rule.todo,
         },
       ];
     }),
   );
 };
+
+/** What a station shares with others and must not, with the others' names. */
+export const sharedBy = (
+  findings: readonly FleetFinding[],
+  id: string,
+): { readonly finding: FleetFinding; readonly key: SettingKey; readonly others: readonly string[] }[] =>
+  findings.flatMap((finding) => {
+    const own = finding.at.find((place) => place.id === id);
+    return own === undefined
+      ? []
+      : [{ finding, key: own.key, others: [...new Set(finding.at.flatMap((place) => (place.id === id ? [] : [place.station])))] }];
+  });

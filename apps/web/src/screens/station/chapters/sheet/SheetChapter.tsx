@@ -14,6 +14,7 @@ import { Bridges } from './Bridges.tsx';
 import { filtered, useFilter } from './filter.ts';
 import { FilterBar } from './FilterBar.tsx';
 import { Findings } from './Findings.tsx';
+import { Shared } from './Shared.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { tell } from '../../../../store/live.ts';
@@ -87,6 +88,7 @@ export const SheetChapter = () => {
         <span className="grow" />
         <PlaceBar station={station} />
       </div>
+      <Shared stream={station.stream} goTo={setOpen} />
       <Findings station={station} findings={findings} goTo={setOpen} />
       <Bridges station={station} goTo={setOpen} />
       <Work station={station} />

@@ -1,0 +1,61 @@
+// What this station shares with others and must not: one card, account, number or network at two of them. Only the desk knows every sheet.
+import { useEffect, useState } from 'react';
+import type { FleetFinding } from '@green-lamp/core/check';
+import type { SettingKey, Stream } from '@green-lamp/core/name';
+import { severityWords } from '../../../../parts/severity-words.ts';
+import { get, NoNetwork } from '../../../../store/api.ts';
+import { tell, useLive } from '../../../../store/live.ts';
+
+type SharedHere = { readonly finding: FleetFinding; readonly key: SettingKey; readonly others: readonly string[] };
+
+const useShared = (stream: Stream): readonly SharedHere[] => {
+  const [shared, setShared] = useState<readonly SharedHere[]>([]);
+  const connected = useLive((live) => live.connected);
+  useEffect(() => {
+    let gone = false;
+    get<{ shared: SharedHere[] }>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
+      .then((answer) => {
+        if (!gone) setShared(answer.shared);
+      })
+      .catch((error: unknown) => {
+        if (!(error instanceof NoNetwork)) tell(error);
+      });
+    return () => {
+      gone = true;
+    };
+  }, [stream, connected]);
+  return shared;
+};
+
+export const Shared = ({ stream, goTo }: { stream: Stream; goTo: (key: string) => void }) => {
+  const shared = useShared(stream);
+  if (shared.length === 0) return null;
+  return (
+    <section aria-label="Shared with other stations">
+      <ul className="flex flex-col gap-2">
+        {shared.map(({ finding, key, others }) => (
+          <li key={finding.rule + key} className="flex flex-wrap items-center gap-3 border-l-4 border-ink bg-sheet-2 px-4 py-2">
+            <div className="min-w-[260px] grow basis-0">
+              <p className="font-semibold">
+                {severityWords[finding.severity]} · {finding.looksFor}
+              </p>
+              <p className="text-note">
+                <span className="mono">{finding.value}</span>, also at {others.slice(0, 4).join(', ')}
+                {others.length > 4 ? ` and ${others.length - 4} more` : ''}. {finding.todo}
+              </p>
+            </div>
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                goTo(key);
+              }}
+            >
+              Go to the field
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};
