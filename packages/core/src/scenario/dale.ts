@@ -29,7 +29,13 @@ const callsTo = ({ ports }: Made): Values => ({
   'unit.testEvery': hours(24),
   'unit.callOn': true,
 });
-const watched = { 'desk.grace': hours(25), 'desk.supervision': true, 'desk.whose': 'ours', 'desk.onTest': true };
+const watched = {
+  'desk.grace': hours(25),
+  'desk.supervision': true,
+  'desk.called': 'whoever is on call, then the client',
+  'desk.whose': 'ours',
+  'desk.onTest': true,
+};
 const fellwave = {
   'sim.carrier': 'Fellwave',
   'sim.home': '999-70',

@@ -35,7 +35,7 @@ const callsTo = ({ line }: Ports) => ({
   'unit.testEvery': hours(24),
 });
 const probes = { 'path.probeEvery': 30_000, 'path.probeMisses': 3, 'path.probePatience': 5_000 };
-const watched = { 'desk.grace': hours(25), 'desk.supervision': true };
+const watched = { 'desk.grace': hours(25), 'desk.supervision': true, 'desk.called': 'whoever is on call, then the client' };
 
 const person = (name: string, of: Chance, at: Instant): { writer: Writer; entry: Entry } => {
   const id: Ulid = of.ulid(at);

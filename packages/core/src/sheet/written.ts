@@ -169,7 +169,7 @@ export type CopyFault = 'blank at its end' | 'blank at its beginning' | 'charact
 export const copyFault = (typed: string): CopyFault | null =>
   unseen.test(typed)
     ? 'characters that nobody sees'
-    : typed.startsWith(" ")
+    : typed.startsWith(' ')
       ? 'blank at its beginning'
       : typed.endsWith(' ')
         ? 'blank at its end'

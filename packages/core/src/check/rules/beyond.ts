@@ -78,10 +78,11 @@ const mayBeOne = ({ side: a }: Net, { side: b }: Net): boolean => {
     'in use+tunnel',
   ].includes(pair);
 };
-/** Overlaps that have a check of their own. */
-const elsewhere = (a: Net, b: Net): boolean => {
+/** Overlaps that have a check of their own: two subnets, the two ends of one tunnel, a helper and its main router. */
+const elsewhere = (a: Net, b: Net, helpers: ReadonlySet<ElementId | null>): boolean => {
   const keys = [a.key, b.key].map(String);
-  return keys.every((key) => key.startsWith('subnet:')) || (a.of === b.of && keys.every((key) => key.startsWith('tunnel:')));
+  const pair = a.side === 'lan' && b.side === 'lan' && (helpers.has(a.of) || helpers.has(b.of));
+  return pair || keys.every((key) => key.startsWith('subnet:')) || (a.of === b.of && keys.every((key) => key.startsWith('tunnel:')));
 };
 
 export const beyond = [
@@ -91,14 +92,27 @@ export const beyond = [
     looks: 'Any two networks of the station that overlap: LAN, what a path joins, subnets, tunnel ends, networks in use.',
     source: standard('RFC 4632', '3', true),
     traps: [32],
-    reads: ['modem.lan', 'modem.mask', 'path.network', 'subnet.network', 'subnet.where', 'tunnel.here', 'tunnel.there', 'it.inUse'],
+    reads: [
+      'modem.lan',
+      'modem.mask',
+      'path.network',
+      'subnet.network',
+      'subnet.where',
+      'tunnel.here',
+      'tunnel.there',
+      'it.inUse',
+      'modem.helperOf',
+    ],
     codes: { 'networks-collide': 'stop' },
     find: (sheet) => {
       const all = networksOf(sheet);
+      const helpers = new Set<ElementId | null>(
+        sheet.of('modem').flatMap(({ id }) => (sheet.at('modem.helperOf', id) === null ? [] : [id])),
+      );
       return all.flatMap((one, i) =>
         all.slice(i + 1).flatMap((other) => {
-          if (elsewhere(one, other) || !overlap(one.net, other.net)) return [];
-          const equal = overlap(one.net, other.net) && one.net.split('/')[1] === other.net.split('/')[1];
+          if (elsewhere(one, other, helpers) || !overlap(one.net, other.net)) return [];
+          const equal = one.net.split('/')[1] === other.net.split('/')[1];
           if (equal && mayBeOne(one, other)) return [];
           return [
             {
