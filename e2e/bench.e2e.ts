@@ -1,6 +1,6 @@
 // Bench: a dialogue is pasted, held against the sheet, and what of it counts is taken by a person.
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
 const dialogue = `*** boot 7.2 ***
 AT+CPIN?
@@ -120,4 +120,53 @@ test('the device’s own file: compared with the sheet, kept as found and after 
   const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
   expect(JSON.stringify(entries)).toContain('old.ini');
   expect(JSON.stringify(entries)).not.toContain('otter');
+});
+
+const page_ = `Modem status
+  SIM status:      READY
+  ICCID            8999 9012 3456 7890 124
+  Registration:    roaming not allowed
+  RSRP  \u201397 dBm (fair)
+  RSRQ: -11 dB; SINR: 12
+Neighbour cells
+PCI  RSRP      RSRQ
+101  -118 dBm  -17 dB
+102  -121 dBm  -18 dB
+LAN
+IP address: 192.168.7.1
+Wi-Fi key        Brass-Otter-19
+AT+CGAUTH=1,1,"tech","Brass-Otter-19"
+`;
+test('a page in columns is read by its names and places; a denial, a neighbour and the LAN are not; a word that this station keeps secret never arrives', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Columns', account: newAccount() });
+  const sim = section(page, /^SIM, /);
+  await page.keyboard.press('2');
+  await sim.getByRole('button').filter({ hasText: 'APN password' }).first().click();
+  await sim.getByLabel('APN password').fill('slate-heron-7 ');
+  await expect(sim.getByText('It has a blank at its end')).toBeVisible();
+  await sim.getByRole('button', { name: 'Take it away' }).click();
+  await sim.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await delivered(page);
+  await page.keyboard.press('3');
+  const answered = page.getByLabel('What the device answered');
+  await answered.fill(`${page_}the session was opened with slate-heron-7 today\n`);
+  const found = page.getByRole('region', { name: 'What was found' });
+  await expect(found.getByText('5 found in')).toBeVisible();
+  await expect(found.getByRole('row').filter({ hasText: 'RSRP' })).toHaveCount(1);
+  await expect(found.getByRole('row').filter({ hasText: 'SINR' })).toContainText('not sure');
+  for (const none of ['Registration', 'Address', '192.168.7.1'])
+    await expect(found.getByRole('row').filter({ hasText: none })).toHaveCount(0);
+  await found.getByText('lines were not understood').click();
+  await expect(found.getByText('Registration: roaming not allowed')).toBeVisible();
+  await page.getByRole('button', { name: 'Take all 4 readings' }).click();
+  await delivered(page);
+  await page.getByText('The text as it is kept').click();
+  const kept = page.getByLabel('Kept text, masked');
+  await expect(kept).toContainText('opened with \u2022\u2022\u2022 today');
+  await expect(kept).not.toContainText('Otter');
+  await expect(page.getByText('Not accepted')).toHaveCount(0);
 });

@@ -196,9 +196,12 @@ test.each(Object.keys(manners))('%s: at least nine of ten values are read, and n
     fc.property(page, fc.subarray(decoys, { maxLength: 3 }), (of, around) => {
       const made = manners[manner]?.(of) ?? '';
       const here = manner === 'name over value' ? of.filter(({ what }) => !notAlone.has(what)) : of;
-      const [n, m] = found(here, made);
-      read += n;
-      all += m;
+      // alone, and behind lines that say nothing of it
+      for (const before of ['', ...around.filter((line) => !line.includes('\n'))]) {
+        const [n, m] = found(here, `${before}\n${made}`);
+        read += n;
+        all += m;
+      }
       const truth = (what: string, value: unknown): boolean => of.some((one) => one.what === what && one.is === value);
       expect(sure([made, '', ...around].join('\n\n')).filter(([what, value]) => !truth(what, value))).toEqual([]);
       expect(readAnswer([...around, '[Cellular]', made].join('\n')).found.filter((one) => one.sure && !truth(one.what, one.value))).toEqual(
@@ -300,6 +303,15 @@ test('a level below a Wi-Fi heading is not the modem’s, one of the cellular si
     'signal.rssi': -77,
     'signal.rsrp': -97,
   });
+});
+test('a sentence is no heading: what follows is read all the same', () => {
+  for (const line of [
+    'roaming not allowed',
+    'Registration:    roaming not allowed',
+    'the maximum speed was reached',
+    'connecting to server, please wait',
+  ])
+    expect([line, values(`${line}\nRSRP: -97 dBm\nRSSI: -77 dBm`)]).toEqual([line, { 'signal.rsrp': -97, 'signal.rssi': -77 }]);
 });
 test('what a page does not settle is said to be unsure, with the reason', () => {
   const unsure = (line: string): [boolean | undefined, string | undefined] => {

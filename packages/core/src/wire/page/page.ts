@@ -5,7 +5,7 @@ import { type Aliases, cellsOf, type Cut, cutSigns, cutWords, depthOf, type Pair
 import { nameWords, wordsOfName } from '../answer/name-words.ts';
 import { type Key, keyOf } from './keys.ts';
 import { htmlCells, jsonLeaves, type Leaf, tagLeaves } from './markup.ts';
-import { type Place, placeOf, within } from './place.ts';
+import { isHeading, type Place, placeOf, within } from './place.ts';
 import { readValue } from './values.ts';
 
 /** What the adopted profiles know of a device's pages. */
@@ -247,7 +247,8 @@ export const readPageLine = (lines: readonly string[], at: number, was: PageStat
   const text = body.replace(/\s*[[{(]?\s*$/, '').replace(/^[[(=#*\s-]+|[\])=#*:\s-]+$/g, '');
   if (text === '' || text.length > 48 || wordsOfName(text).length > 5 || /[=;]/.test(text)) return none({ heads });
   const key = keyOf(text, words.aliases);
-  const isHead = opens.test(body) || placeOf(text) !== 'plain' || /^[[=#*]|:$|[\]=]$/.test(body);
+  const marked = opens.test(body) || /^[[=#*]|:$|[\]=]$/.test(body);
+  const isHead = cells.length === 1 && !/[:=]\s*\S/.test(text) && (marked || isHeading(text));
   return none({
     heads: isHead ? pushed(heads, depth, unquoted(text), opens.test(body)) : heads,
     alone: key !== null && aloneFits(key) && !opens.test(body) ? text : null,

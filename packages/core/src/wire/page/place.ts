@@ -40,3 +40,22 @@ export const placeOf = (text: string): Place => {
 
 /** The place within a place: what is no fact stays none; a plain name changes nothing. */
 export const within = (outer: Place, inner: Place): Place => (outer === 'none' || inner === 'plain' ? outer : inner);
+
+/** Words that stand in headings beside those of a place. */
+const beside = new Set(
+  'cell cells list table values value levels level signal signals status state info information network networks results result details data settings setting configuration interface interfaces port ports connection connections address addresses overview summary and of the for serving current device devices main page general'.split(
+    ' ',
+  ),
+);
+/** Whether a text reads as a heading of a place: few words, each of which is a place's or stands beside one. A sentence is none. */
+export const isHeading = (text: string): boolean => {
+  const words = wordsOfName(text.replace(/\bwi-?fi\b/gi, 'wifi'));
+  return (
+    words.length > 0 &&
+    words.length <= 5 &&
+    placeOf(text) !== 'plain' &&
+    words.every(
+      (word) => none.has(word) || other.has(word) || cell.has(word) || wan.has(word) || beside.has(word) || /^\d{1,2}$/.test(word),
+    )
+  );
+};

@@ -5,6 +5,7 @@ import { isUlid, type ElementId } from '@green-lamp/core/name';
 import { comparePos, type Entry } from '@green-lamp/core/journal';
 import { type Profile, shippedProfiles } from '@green-lamp/core/sheet';
 import type { Offer } from '@green-lamp/core/walk';
+import { answerWords } from '@green-lamp/core/sheet';
 import { mask, mostAnswer } from '@green-lamp/core/wire';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { PathTabs, usePath } from '../../../../parts/PathTabs.tsx';
@@ -37,7 +38,8 @@ const useCapture = (): { open: string | null; show: (id: string | null) => void 
 };
 
 const Pasted = ({ station, path, kept }: { station: Station; path: ElementId | null; kept: (id: string) => void }) => {
-  const [text, setText, drop] = useDraft(`bench ${station.stream} ${path ?? ''}`, '', mask);
+  const words = answerWords(station.rules.profiles);
+  const [text, setText, drop] = useDraft(`bench ${station.stream} ${path ?? ''}`, '', (of) => mask(of, words));
   const looked = useDeferredValue(text);
   const keep = async (taking: readonly { offer: Offer; as: Taking }[]): Promise<void> => {
     const id = await keepCapture(station, path, text);

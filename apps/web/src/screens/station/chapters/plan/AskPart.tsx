@@ -5,6 +5,7 @@ import { standing } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { sentence } from '@green-lamp/core/problem';
 import { bindingsOf, sheetRows, showValue } from '@green-lamp/core/sheet';
+import { mask } from '@green-lamp/core/wire';
 import { type Ask, askCsv, type AskGroup, askList, askText, leadDays, readAnswers, takable } from '@green-lamp/core/walk';
 import { Field } from '../../../../parts/Field.tsx';
 import { Press } from '../../../../parts/Press.tsx';
@@ -147,7 +148,7 @@ const Group = ({ station, group, note }: { station: Station; group: AskGroup; no
 };
 
 const Answers = ({ station }: { station: Station }) => {
-  const [text, setText, dropText] = useDraft(`${station.stream} answers`, '');
+  const [text, setText, dropText] = useDraft(`${station.stream} answers`, '', mask);
   const view = asPlanned(station.state);
   const answers = text.trim() === '' ? [] : readAnswers(text, sheetRows(view, bindingsOf(view)), station.rules.profiles);
   const good = takable(answers);

@@ -1,4 +1,5 @@
 // Many stations like this one: rows are matched, previewed in a worker with every finding and conflict, and made one by one; both can be stopped.
+import { mask } from '@green-lamp/core/wire';
 import { useRef, useState } from 'react';
 import { type FleetSheet, sayFinding } from '@green-lamp/core/check';
 import { readSheet } from '@green-lamp/core/journal';
@@ -94,7 +95,7 @@ const draftsOf = (station: Station, { name, elements, settings }: Copy): Draft[]
 type Making = { readonly done: number; readonly of: number; readonly is: 'making' | 'stopped' | 'made' };
 
 export const ManyPart = ({ station }: { station: Station }) => {
-  const [text, setText, dropText] = useDraft(`${station.stream} many`, '');
+  const [text, setText, dropText] = useDraft(`${station.stream} many`, '', mask);
   const [making, setMaking] = useState<Making | null>(null);
   const stopped = useRef(false);
   const [found, setFound] = useState<{ preview: ManyPreview; alone: boolean } | null>(null);
