@@ -16,6 +16,7 @@ export class Whereabouts {
   #here: Here | null = null;
   #looked = 0;
   #testPaths = false;
+  #programming = 0;
   #outside: readonly string[] = [];
   #hidden = false;
 
@@ -26,8 +27,9 @@ export class Whereabouts {
     events.onEntries(() => void this.#read());
   }
 
-  async open({ testPaths }: { testPaths: boolean }): Promise<void> {
+  async open({ testPaths, programmingPort }: { testPaths: boolean; programmingPort: number }): Promise<void> {
     this.#testPaths = testPaths;
+    this.#programming = programmingPort;
     await this.#read();
   }
 
@@ -42,6 +44,7 @@ export class Whereabouts {
         outside: this.#outside,
         hidden: this.#hidden,
         testPaths: this.#testPaths,
+        ...(this.#programming === 0 ? {} : { programming: this.#programming }),
       };
     }
     return this.#here;

@@ -191,6 +191,7 @@ export const sheetRule = <const C extends string>(of: SheetRuleOf<C>): Rule => (
     of: 'sheet',
     fires: of.fires,
     silent: of.silent,
+    ...(of.here === undefined ? {} : { here: of.here }),
     ...(of.now === undefined ? {} : { now: of.now }),
     ...(of.beside === undefined ? {} : { beside: of.beside }),
   },

@@ -285,6 +285,11 @@ export const deviceWords: Codes = {
     'The session is refused, and an alarm may be raised.',
     'Use the programming port: it is another one.',
   ],
+  'wakes-elsewhere': [
+    'A start message sends the unit to port {port}; this desk takes programming sessions on {wanted}.',
+    'The unit wakes, and nobody answers.',
+    'Set {wanted}, or the outer port of the forward that leads there.',
+  ],
   'networks-collide': [
     '{one} ({as}) and {other} ({and}) overlap.',
     'There is no route between two networks of one address.',

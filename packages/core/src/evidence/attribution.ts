@@ -24,6 +24,8 @@ export type Here = {
   readonly outside: readonly string[];
   /** Sources are hidden from it by a proxy or NAT in front of it: no address says anything then. */
   readonly hidden: boolean;
+  /** Port of its programming sessions; none where it is chosen at every start. */
+  readonly programming?: number;
   /** For tests alone: 127.0.9.0/24 stands for the world outside, and may be a path's own. */
   readonly testPaths: boolean;
 };

@@ -2,10 +2,11 @@ import type { ElementId, LampName } from '../name/index.ts';
 import { onePath, twoSims } from './testing.ts';
 import { type DrillKind, drillKinds } from '../evidence/index.ts';
 import { hashOf } from '../journal/index.ts';
-import { hours } from '../quantity/index.ts';
+import { type House, shippedHouse } from '../house/index.ts';
+import { hours, instant } from '../quantity/index.ts';
 import { type Profile, shippedProfiles } from '../sheet/index.ts';
 import { from } from './testing.ts';
-import { callCells, deskIsOurs, judging, scheduledOf, shippedRules, worst } from './index.ts';
+import { callCells, deskIsOurs, judging, lamps, scheduledOf, shippedRules, worst } from './index.ts';
 
 const [profile] = shippedProfiles.map((one): Profile => ({ ...one, notAsked: {}, best: {} })) as [Profile, ...Profile[]];
 const four = ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones'];
@@ -408,6 +409,14 @@ test('a station that was never placed is on the bench everywhere: what is proven
     expect(m.lamp(lamp, of)).toMatchObject({ is: 'proven', rehearsal: true });
   m.add('placed', { place: 'site', where: 'the weir' }).call('0233', { event: 'high' });
   expect(m.lamp('Call')).toMatchObject({ is: 'proven', rehearsal: false });
+});
+test('by the school of signs somebody’s word makes Call marginal, and nothing of the kind makes it proven', () => {
+  const { m, path } = onePath();
+  m.add('declaration.made', { lamp: 'Call', path, outcome: 'good', words: 'the page loads' });
+  const house = { ...shippedHouse, schools: { proof: 'sign' } };
+  const call = (of: House) =>
+    lamps(m.state, { house: of, profiles: [], heard: [], now: instant(m.now) }).after.find(({ lamp }) => lamp === 'Call')?.is;
+  expect([call(shippedHouse), call(house)]).toEqual(['dark', 'marginal']);
 });
 test('a declaration is marginal at most, never proves Call, and a bad one fails the lamp until better evidence is later', () => {
   const { m, path } = onePath();

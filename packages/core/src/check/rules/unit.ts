@@ -455,4 +455,33 @@ export const unit = [
       values: { 'unit:vn1t00.maintenancePort': 4110, 'receiver:recv00.port': 4110, 'receiver:recv00.role': 'maintenance' },
     },
   }),
+  sheetRule({
+    id: 'reach/wakes-to-this-desk',
+    lamp: 'Reach',
+    looks: 'A start message that sends the unit to a port on which this desk takes no programming session, nor is it forwarded there.',
+    source: practice,
+    traps: [23, 24],
+    reads: ['unit.maintenancePort', 'unit.remoteOn', 'forward.outer', 'forward.inner', 'desk.whose'],
+    codes: { 'wakes-elsewhere': 'fix' },
+    find: ({ of, at, key }, { here }) => {
+      const wanted = here?.programming;
+      if (wanted === undefined || (at('desk.whose') ?? 'ours') !== 'ours') return [];
+      const led = of('forward').flatMap(({ id }) => (at('forward.inner', id) === wanted ? [at('forward.outer', id)] : []));
+      return of('unit').flatMap(({ id }) => {
+        const port = at('unit.maintenancePort', id);
+        return port === null || at('unit.remoteOn', id) === false || port === wanted || led.includes(port)
+          ? []
+          : [{ code: 'wakes-elsewhere' as const, args: { port, wanted }, fields: [key('unit.maintenancePort', id)], elements: [id] }];
+      });
+    },
+    fires: { elements: [['unit', 'vn1t00']], values: { 'unit:vn1t00.maintenancePort': 4111 } },
+    silent: {
+      elements: [
+        ['unit', 'vn1t00'],
+        ['forward', 'fwd000'],
+      ],
+      values: { 'unit:vn1t00.maintenancePort': 4111, 'forward:fwd000.outer': 4111, 'forward:fwd000.inner': 4112 },
+    },
+    here: { addresses: [], networks: [], outside: [], hidden: false, testPaths: false, programming: 4112 },
+  }),
 ];
