@@ -117,3 +117,20 @@ test('a reader who has not said who works here may look; what they try to enter 
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await expect(lamp(page, /^Reach, dark/)).toBeVisible();
 });
+
+test('what two stations share and must not is told at the station where it was just typed, with the other’s name', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  for (const name of ['Weir north', 'Weir south']) {
+    await openStation(page, { name, account: newAccount() });
+    await setting(page, /^SIM/, 'IMSI', '999050123456789');
+    await delivered(page);
+  }
+  const shared = page.getByRole('region', { name: 'Shared with other stations' });
+  await expect(shared).toContainText('One IMSI at two stations.');
+  await expect(shared).toContainText('also at Weir north');
+  await shared.getByRole('button', { name: 'Go to the field' }).click();
+  await expect(page.getByLabel('IMSI')).toHaveValue('999050123456789');
+});

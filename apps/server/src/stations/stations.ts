@@ -91,14 +91,20 @@ export class Stations {
     return { findings, ends, claims };
   }
 
-  /** What one station shares with others and must not. Looked at anew at most twice a minute: it takes every station's sheet. */
+  /** What one station shares with others and must not. It takes every station's sheet, so one look is good for twenty times as long as it took. */
   async shared(stream: Stream): Promise<{ shared: ReturnType<typeof sharedBy> }> {
-    const now = this.clock.now();
-    if (this.#findings === null || now - this.#findings.at > 30_000)
-      this.#findings = { at: now, found: this.across().then(({ findings }) => findings) };
+    const now = performance.now();
+    if (this.#findings === null || now > this.#findings.until) {
+      const looked = { until: Number.POSITIVE_INFINITY, found: this.across().then(({ findings }) => findings) };
+      this.#findings = looked;
+      await looked.found.finally(() => {
+        const done = performance.now();
+        looked.until = done + 20 * (done - now);
+      });
+    }
     return { shared: sharedBy(await this.#findings.found, stream) };
   }
-  #findings: { readonly at: number; readonly found: Promise<FleetFinding[]> } | null = null;
+  #findings: { until: number; readonly found: Promise<FleetFinding[]> } | null = null;
 
   /** Every station's sheet, secrets left out. */
   async sheets(): Promise<{ sheets: { stream: Stream; station: string; text: string; lines: SheetLine[] }[] }> {

@@ -1,5 +1,5 @@
 // What this station shares with others and must not: one card, account, number or network at two of them. Only the desk knows every sheet.
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { FleetFinding } from '@green-lamp/core/check';
 import type { SettingKey, Stream } from '@green-lamp/core/name';
 import { severityWords } from '../../../../parts/severity-words.ts';
@@ -8,27 +8,35 @@ import { tell, useLive } from '../../../../store/live.ts';
 
 type SharedHere = { readonly finding: FleetFinding; readonly key: SettingKey; readonly others: readonly string[] };
 
-const useShared = (stream: Stream): readonly SharedHere[] => {
+/** Asked anew when the sheet has changed, once it has come to rest. */
+const rest = 1500;
+const useShared = (stream: Stream, ord: number): readonly SharedHere[] => {
   const [shared, setShared] = useState<readonly SharedHere[]>([]);
+  const asked = useRef<Stream | null>(null);
   const connected = useLive((live) => live.connected);
   useEffect(() => {
     let gone = false;
-    get<{ shared: SharedHere[] }>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
-      .then((answer) => {
-        if (!gone) setShared(answer.shared);
-      })
-      .catch((error: unknown) => {
-        if (!(error instanceof NoNetwork)) tell(error);
-      });
+    const ask = (): void => {
+      get<{ shared: SharedHere[] }>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
+        .then((answer) => {
+          if (!gone) setShared(answer.shared);
+        })
+        .catch((error: unknown) => {
+          if (!(error instanceof NoNetwork)) tell(error);
+        });
+    };
+    const timer = setTimeout(ask, asked.current === stream ? rest : 0);
+    asked.current = stream;
     return () => {
       gone = true;
+      clearTimeout(timer);
     };
-  }, [stream, connected]);
+  }, [stream, connected, ord]);
   return shared;
 };
 
-export const Shared = ({ stream, goTo }: { stream: Stream; goTo: (key: string) => void }) => {
-  const shared = useShared(stream);
+export const Shared = ({ stream, ord, goTo }: { stream: Stream; ord: number; goTo: (key: string) => void }) => {
+  const shared = useShared(stream, ord);
   if (shared.length === 0) return null;
   return (
     <section aria-label="Shared with other stations">

@@ -88,7 +88,7 @@ export const SheetChapter = () => {
         <span className="grow" />
         <PlaceBar station={station} />
       </div>
-      <Shared stream={station.stream} goTo={setOpen} />
+      <Shared stream={station.stream} ord={station.state.last?.ord ?? 0} goTo={setOpen} />
       <Findings station={station} findings={findings} goTo={setOpen} />
       <Bridges station={station} goTo={setOpen} />
       <Work station={station} />
