@@ -34,6 +34,7 @@ const table: readonly string[] = [
   'StationsController.beside: stations.read',
   'StationsController.list: stations.read',
   'StationsController.preview: stations.read',
+  'StationsController.shared: stations.read',
   'StationsController.sheets: stations.read',
   'YardController.act: yard.use',
   'YardController.ask: yard.use',
