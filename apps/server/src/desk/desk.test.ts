@@ -232,3 +232,26 @@ test('frames are paged by keyset', async () => {
   const second = await server.get<{ frames: FrameView[] }>(`/api/frames?limit=5&before=${first.frames.at(-1)?.id ?? 0}`);
   expect(second.frames[0]?.id).toBe((first.frames.at(-1)?.id ?? 0) - 1);
 });
+
+test('a peer that sends and never reads is paused, and one that floods does not keep another waiting', async () => {
+  const { stream } = await server.station('4020');
+  await server.station('4021');
+  const deaf = await server.socket();
+  deaf.pause();
+  let sent = 0;
+  const flood = (): void => {
+    while (sent < 20_000 && deaf.write('4020;;event=a\n'.repeat(100))) sent += 100;
+  };
+  deaf.on('drain', flood);
+  flood();
+  expect(await server.send('4021;;event=b\n')).toEqual(['OK 1']);
+  expect(server.journal.heardOf(stream).reduce((sum, { count }) => sum + count, 0)).toBeLessThan(sent);
+  deaf.destroy();
+});
+test('a large piece is heard in slices: its records are answered in their order, and none is lost', async () => {
+  const { stream } = await server.station('4022');
+  const answers = await server.send('4022;;event=a\n'.repeat(700));
+  expect(answers).toHaveLength(700);
+  expect([answers[0], answers[349], answers[699]]).toEqual(['OK 1', 'OK 350', 'OK 700']);
+  expect(server.journal.heardOf(stream).reduce((sum, { count }) => sum + count, 0)).toBe(700);
+});

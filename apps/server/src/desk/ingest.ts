@@ -47,12 +47,13 @@ export class Ingest {
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {
     if (this.journal.busy) return 'busy';
     const heard = { bytes, source, at: at ?? this.clock.now() };
-    if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at });
+    const from = source.built === true ? null : `${source.address} ${source.port}`;
+    if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at, source: from });
     await this.journal.append(
       (turn) => {
         turn.frame({ ...blank(turn, heard), status: 'not understood', why: read.why, account: read.account });
       },
-      { at },
+      { at, source: from },
     );
     return 'not understood';
   }

@@ -19,6 +19,7 @@ import { Events } from './events.ts';
 import { Heads } from './heads.ts';
 import { HeardBook, heardKey, type Sort } from './heard.ts';
 import { type Draft, type Head, type HeardOf, merge, newDraft, type NewEntry, type NewFrame, type NewSecret } from './turn.ts';
+import { Waiting } from './waiting.ts';
 
 type Job = { run: (turn: Turn) => unknown; at: Instant | null; done: (value: unknown) => void; failed: (error: unknown) => void };
 
@@ -53,7 +54,9 @@ export type Turn = {
 
 const provingStrengths = strengths.filter(proves);
 const mostJobs = 20_000;
-const mostAtOnce = 256;
+/** Jobs of one turn, and how long it may take (ms) before the rest waits for the next: who asks meanwhile waits no longer. */
+const mostAtOnce = 64;
+const longestTurn = 20;
 /** Frames that are looked at again in one page. */
 const againAtOnce = 1000;
 @Injectable()
@@ -63,8 +66,7 @@ export class Journal implements OnApplicationShutdown {
   readonly #accounts = new Map<string, Stream>();
   readonly #heard = new HeardBook();
   readonly #addresses = new Addresses();
-  #jobs: Job[] = [];
-  #first: Job[] = [];
+  readonly #waiting = new Waiting<Job>();
   #running: Promise<void> | null = null;
   #n = 0;
   #frames = 0;
@@ -87,7 +89,7 @@ export class Journal implements OnApplicationShutdown {
   }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
-    return this.#jobs.length + this.#first.length >= mostJobs;
+    return this.#waiting.size >= mostJobs;
   }
   accounts(): { account: string; stream: Stream }[] {
     return [...this.#accounts].map(([account, stream]) => ({ account, stream }));
@@ -126,21 +128,24 @@ export class Journal implements OnApplicationShutdown {
 
   /**
    * Runs a decision in its turn and answers once all that it kept is committed. `at` is only for the demo, which makes its own past.
-   * What people write goes `first`: a flood of frames must not hold it up.
+   * `source` is the socket that a frame came from: sources are served in turn, and what people and parts write (none) comes before them.
    */
   append<T>(
     decide: (turn: Turn) => Promise<T> | T,
-    { at = null, first = false }: { at?: Instant | null; first?: boolean } = {},
+    { at = null, source = null }: { at?: Instant | null; source?: string | null } = {},
   ): Promise<T> {
     return new Promise<T>((done, failed) => {
-      (first ? this.#first : this.#jobs).push({
-        run: decide,
-        at,
-        done: (value) => {
-          done(value as T);
+      this.#waiting.add(
+        {
+          run: decide,
+          at,
+          done: (value) => {
+            done(value as T); // the value is what decide gave
+          },
+          failed,
         },
-        failed,
-      }); // the value is what decide gave
+        source,
+      );
       this.#running ??= this.#work();
     });
   }
@@ -160,19 +165,26 @@ export class Journal implements OnApplicationShutdown {
   }
 
   async #work(): Promise<void> {
-    await Promise.resolve();
-    while (this.#first.length + this.#jobs.length > 0) {
-      const first = this.#first.splice(0, mostAtOnce);
-      await this.#turn([...first, ...this.#jobs.splice(0, mostAtOnce - first.length)]);
+    while (this.#waiting.size > 0) {
+      // The driver is synchronous: without this nobody's request would come in between two turns.
+      await new Promise((next) => setImmediate(next));
+      const taken = this.#waiting.take(mostAtOnce);
+      const ran = await this.#turn(taken.map(({ job }) => job));
+      this.#waiting.back(taken.slice(ran));
     }
     this.#running = null;
   }
 
-  async #turn(jobs: Job[]): Promise<void> {
+  /** Runs jobs for as long as a turn may last, and commits them together. Gives how many were run. */
+  async #turn(jobs: readonly Job[]): Promise<number> {
+    const began = performance.now();
+    let ran = 0;
     const draft = newDraft();
     const before = { n: this.#n, frames: this.#frames };
     const answers: (() => void)[] = [];
     for (const job of jobs) {
+      if (ran > 0 && performance.now() - began > longestTurn) break;
+      ran++;
       const own = newDraft();
       const marks = { n: this.#n, frames: this.#frames };
       try {
@@ -196,14 +208,16 @@ export class Journal implements OnApplicationShutdown {
       await commit(this.database, draft);
     } catch (error) {
       [this.#n, this.#frames] = [before.n, before.frames];
-      if (jobs.length === 1) jobs[0]?.failed(error);
-      else for (const job of jobs) await this.#turn([job]);
-      return;
+      const [only] = jobs;
+      if (ran === 1) only?.failed(error);
+      else for (const job of jobs.slice(0, ran)) await this.#turn([job]);
+      return ran;
     }
     this.#take(draft);
     for (const answer of answers) answer();
     if (draft.entries.length > 0) this.events.entries(this.#n);
     if (draft.frames.length > 0) this.events.frames(draft.frames);
+    return ran;
   }
 
   #open(all: Draft, own: Draft, now: Instant): Turn {

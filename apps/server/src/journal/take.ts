@@ -59,9 +59,8 @@ export class Take {
   ) {}
 
   async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
-    const answers: Answer[] = [];
-    for (const text of texts) answers.push(await this.#one(text, secrets, person));
-    return answers;
+    // All at once: they wait in their order and share the writer's turns.
+    return Promise.all(texts.map((text) => this.#one(text, secrets, person)));
   }
 
   async #one(text: string, secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer> {
@@ -70,7 +69,7 @@ export class Take {
     const entry = read.value;
     const judged = judge(entry, person);
     if (!judged.ok) return refused(entry.id, judged.problems);
-    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets), { first: true });
+    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets));
   }
 
   async #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Promise<Answer> {

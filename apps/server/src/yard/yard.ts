@@ -200,16 +200,13 @@ export class Yard implements OnApplicationShutdown {
       missed: notUnderstood.length,
       simulated: true,
     };
-    return this.journal.append(
-      async (turn) => {
-        const { state } = await turn.head(stream);
-        const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'yard' } as const };
-        const entry = write(pen, stream, 'capture.kept', data, { blobs: [blob.hash] });
-        await turn.keep(entry, textOf(entry));
-        return { entry: entry.id, text: blob.text };
-      },
-      { first: true },
-    );
+    return this.journal.append(async (turn) => {
+      const { state } = await turn.head(stream);
+      const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'yard' } as const };
+      const entry = write(pen, stream, 'capture.kept', data, { blobs: [blob.hash] });
+      await turn.keep(entry, textOf(entry));
+      return { entry: entry.id, text: blob.text };
+    });
   }
 
   /** Lets the unit make an event and report it over a path; waits for how that went. Refused for its clock, it sets it by the desk's time and calls once more. */

@@ -1,8 +1,9 @@
 // A listener: a real TCP socket for one protocol. Answers go out in the order of the pieces, each after its commit; one bad client never disturbs another.
 import { createServer, type Server, type Socket } from 'node:net';
-import { ears, type Fate, type ListenerKind, type Piece } from '@green-lamp/core/wire';
+import { ears, type ListenerKind } from '@green-lamp/core/wire';
 import type { Ingest, Source } from '../ingest.ts';
 import type { MarkedSockets } from '../marked.ts';
+import { Connection } from './connection.ts';
 
 export type Limits = { readonly firstByte: number; readonly idle: number };
 export type ListenerState = {
@@ -12,9 +13,6 @@ export type ListenerState = {
   readonly state: 'listening' | 'closed';
   readonly connections: number;
 };
-
-/** Pieces of one connection that wait for their commit before its socket is paused. */
-const mostWaiting = 200;
 
 export class TcpListener {
   readonly #server: Server;
@@ -66,10 +64,6 @@ export class TcpListener {
   #serve(socket: Socket): void {
     this.#sockets.add(socket);
     this.changed();
-    let ear = ears[this.kind];
-    let source: Source | null = null;
-    let waiting = 0;
-    let answered: Promise<void> = Promise.resolve();
     const { firstByte, idle } = this.limits();
     socket.setTimeout(firstByte, () => socket.destroy());
     socket.setNoDelay(true);
@@ -78,35 +72,7 @@ export class TcpListener {
       this.#sockets.delete(socket);
       this.changed();
     });
-    const answer = (piece: Piece, from: Source): void => {
-      waiting++;
-      answered = Promise.all([answered, this.ingest.take(piece, from)])
-        .then(([, fate]) => {
-          this.#reply(socket, piece, fate);
-        })
-        .catch(() => socket.destroy()) // not committed: the unit must send again
-        .then(() => {
-          waiting--;
-          if (waiting < mostWaiting && socket.isPaused()) socket.resume();
-        });
-    };
-    socket.on('data', (arrived: Buffer) => {
-      source ??= this.#sourceOf(socket);
-      socket.setTimeout(idle);
-      const step = ear.hear(arrived);
-      ear = step.ear;
-      for (const piece of step.pieces) answer(piece, source);
-      if (waiting >= mostWaiting) socket.pause();
-    });
-    socket.on('end', () => {
-      if (source !== null) for (const piece of ear.end()) answer(piece, source);
-      void answered.then(() => socket.end());
-    });
-  }
-
-  #reply(socket: Socket, piece: Piece, fate: Fate): void {
-    const bytes = piece.answer(fate, this.ingest.now);
-    if (bytes !== null && socket.writable) socket.write(bytes);
+    new Connection(socket, ears[this.kind], this.ingest, idle, (of) => this.#sourceOf(of));
   }
 
   /** Where a connection comes from, looked at once, at its first byte. */

@@ -1,0 +1,119 @@
+// One writer and many who wait for it: a person's entry while frames pour in, against the same entry on an idle desk; fifty and two hundred entries in one post.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { textOf, write } from '@green-lamp/core/journal';
+
+const root = dirname(dirname(fileURLToPath(import.meta.url)));
+const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
+const server = spawn(process.execPath, [process.env.SERVER ?? join(root, 'apps/server/dist/main.js')], {
+  env: {
+    ...process.env,
+    GREENLAMP_DEMO: '1',
+    GREENLAMP_DATA: join(folder, 'data'),
+    GREENLAMP_KEYS: join(folder, 'keys'),
+    PORT: '0',
+    GREENLAMP_LINE_PORT: '0',
+    GREENLAMP_DC09_PORT: '0',
+    GREENLAMP_MODEM_PORT: '0',
+    GREENLAMP_MODBUS_PORT: '0',
+    GREENLAMP_PROGRAMMING_PORT: '0',
+  },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+const { web, line } = await new Promise((done) => {
+  let text = '';
+  server.stdout.on('data', (chunk) => {
+    text += chunk;
+    const [page, frames] = [/http:\/\/[^\s:]+:(\d+)/.exec(text), /line\s+\S+:(\d+)\s/.exec(text)];
+    if (page && frames) done({ web: `http://127.0.0.1:${page[1]}`, line: Number(frames[1]) });
+  });
+});
+process.on('uncaughtException', (error) => {
+  console.error(error);
+  server.kill('SIGKILL');
+  process.exit(1);
+});
+const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+const ulid = () => `01${Array.from({ length: 24 }, () => alphabet[Math.floor(Math.random() * 32)]).join('')}`;
+const stations = (await (await fetch(`${web}/api/stations`)).json()).stations;
+const [{ stream }] = stations.filter(({ name }) => name.includes('Wind'));
+const person = ulid();
+const note = (to, kind, data, since = 9e14) =>
+  textOf(write({ id: ulid(), at: Date.now(), skew: 0, since, who: { person, device: ulid() } }, to, kind, data));
+const post = async (entries) => {
+  const from = performance.now();
+  const send = () =>
+    fetch(`${web}/api/entries`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-green-lamp-person': person, connection: 'close' },
+      body: JSON.stringify({ entries, secrets: [] }),
+    }).then((answer) => answer.json());
+  const { answers } = await send().catch(send); // a desk that stalls lets go of a kept connection: what that takes counts
+  if (answers === undefined || answers.some(({ is }) => is === 'refused'))
+    throw new Error(JSON.stringify(answers?.find(({ is }) => is === 'refused') ?? answers).slice(0, 300));
+  return performance.now() - from;
+};
+await post([note('people', 'person.added', { id: person, name: 'Bench' })]);
+const notes = (n) => Array.from({ length: n }, (_, i) => note(stream, 'note.written', { lamp: null, words: `note ${i}` }));
+const quantiles = (times) => {
+  const sorted = times.toSorted((a, b) => a - b);
+  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))].toFixed(1);
+  return { p50: at(0.5), p99: at(0.99) };
+};
+/** No measure takes longer (ms). */
+const longest = 20_000;
+const persons = async (n) => {
+  const times = [];
+  const until = performance.now() + longest;
+  for (let i = 0; i < n && performance.now() < until; i++) times.push(await post(notes(1)));
+  return quantiles(times);
+};
+const idle = await persons(100);
+console.log(`a person's entry, idle                 p50 ${idle.p50} ms   p99 ${idle.p99} ms`);
+let flooding = true;
+const flood = (from) =>
+  new Promise((done) => {
+    const socket = connect({ port: line, host: '127.0.0.1', localAddress: from });
+    const more = () => {
+      while (flooding && socket.write('0417;;event=bench\n'.repeat(50)));
+      if (!flooding) socket.end();
+    };
+    socket.on('drain', more).resume().on('close', done).on('error', done);
+    more();
+  });
+const floods = Array.from({ length: 20 }, (_, i) => flood(`127.0.9.${2 + i}`));
+await new Promise((done) => setTimeout(done, 1000));
+const under = await persons(60);
+const waiting = await (async () => {
+  const times = [];
+  const socket = connect({ port: line, host: '127.0.0.1', localAddress: '127.0.9.99' });
+  const until = performance.now() + longest;
+  for (let i = 0; i < 40 && performance.now() < until; i++) {
+    const from = performance.now();
+    await new Promise((done) => {
+      socket.once('data', done);
+      socket.write('0417;;event=bench\n');
+    });
+    times.push(performance.now() - from);
+  }
+  socket.destroy();
+  return quantiles(times);
+})();
+flooding = false;
+await Promise.race([Promise.all(floods), new Promise((done) => setTimeout(done, 20_000))]);
+console.log(
+  `the same beside 20 pipelining sockets  p50 ${under.p50} ms   p99 ${under.p99} ms   ${(under.p99 / idle.p99).toFixed(1)} times idle`,
+);
+console.log(`one waiting socket beside them         p50 ${waiting.p50} ms   p99 ${waiting.p99} ms`);
+for (const n of [50, 200]) {
+  const all = await post(notes(n));
+  console.log(
+    `${String(n).padStart(3)} entries in one post                ${all.toFixed(0)} ms   ${(all / n / Number(idle.p50)).toFixed(2)} times that many idle ones`,
+  );
+}
+server.kill('SIGTERM');
+server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
