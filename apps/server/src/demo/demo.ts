@@ -40,20 +40,25 @@ export class Demo {
   }
 
   async #begin(anchor: Instant, ports: Ports): Promise<void> {
+    // In their order and without waiting for each: they share the writer's commits.
+    const kept: Promise<unknown>[] = [];
     for (const step of scenario(1, anchor, ports).steps) {
       if (step.is === 'frame') {
         const { listener, bytes, source } = step.frame;
         const from = { ...source, listener, listenerPort: ports[listener], mark: null, built: true };
-        for (const piece of ears[listener].hear(bytes).pieces) await this.ingest.take(piece, from, step.at);
+        for (const piece of ears[listener].hear(bytes).pieces) kept.push(this.ingest.take(piece, from, step.at));
       } else
-        await this.journal.append(
-          async (turn) => {
-            if (step.secret !== undefined) turn.secret(this.vault.row(step.entry.stream, step.secret.ref, step.secret.value));
-            await turn.keep(step.entry, textOf(step.entry));
-          },
-          { at: step.at },
+        kept.push(
+          this.journal.append(
+            async (turn) => {
+              if (step.secret !== undefined) turn.secret(this.vault.row(step.entry.stream, step.secret.ref, step.secret.value));
+              await turn.keep(step.entry, textOf(step.entry));
+            },
+            { at: step.at },
+          ),
         );
     }
+    await Promise.all(kept);
   }
 
   /** On demo stations, a port on which a listener stood before becomes the one on which it stands now; what people typed otherwise stays. */
