@@ -53,12 +53,17 @@ export const Runner = ({ station }: { station: Station }) => {
   return (
     <section
       aria-label="Step in hand"
-      className="station-runner flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2"
+      className="station-runner flex min-h-[72px] shrink-0 items-center gap-6 border-t-2 border-rule-2 bg-sheet-2 px-5 py-2 max-sm:min-h-0 max-sm:flex-wrap max-sm:gap-x-3 max-sm:gap-y-1 max-sm:px-3"
     >
-      <span className="mono min-w-[104px] text-timer font-semibold whitespace-nowrap" role="timer" aria-label="Time in this step">
+      <span
+        className={`mono min-w-[104px] text-timer font-semibold whitespace-nowrap max-sm:min-w-0 ${ran === null ? 'max-sm:sr-only' : ''}`}
+        role="timer"
+        aria-label="Time in this step"
+      >
         {ran === null ? '' : clock(ran)}
       </span>
-      <div className="min-w-0 grow">
+      {/* on a telephone the head has said it already */}
+      <div className={`min-w-0 grow max-sm:basis-40 ${restart === undefined || ran === null ? 'max-sm:sr-only' : ''}`}>
         {restart !== undefined && ran !== null ? (
           <>
             <p>
@@ -79,7 +84,7 @@ export const Runner = ({ station }: { station: Station }) => {
           </p>
         )}
       </div>
-      <div className="flex max-w-[340px] min-w-[190px] shrink-0 justify-end">
+      <div className="flex max-w-[340px] min-w-[190px] shrink-0 justify-end max-sm:max-w-full max-sm:grow">
         {restart !== undefined && (
           <Press
             main
