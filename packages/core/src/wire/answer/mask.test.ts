@@ -6,12 +6,13 @@ import { mask, maskText } from './mask.ts';
 const word = 'Brass-Otter-19';
 const pin = '7319';
 const unlock = '83571946';
-const clear = /Brass|Otter|7319|83571946|dGVjaDpC|37333139/;
+const clear = /Brass|Otter|7319|83571946|dGVjaDpC|37333139|73[- ]19/;
 
 test.each([
   // V.250 and TS 27.007
   `AT+CPIN="${pin}"`,
   `at + cpin = ${pin}`,
+  `AT+CPIN:${pin}`,
   `AT+CPIN2=${unlock},${pin}`,
   `AT+CSQ;+CPIN=${pin};+CREG?`,
   `AT+CLCK="SC",1,"${pin}"`,
@@ -73,6 +74,7 @@ test.each([
   `<Wifi:Key>${word}</Wifi:Key><rsrp>-97</rsrp>`,
   `<user name="tech" password="${word}"/>`,
   `<param name="password" value="${word}"/>`,
+  `<input type="password" value="${word}">`,
   `<string name="pin">${pin}</string>`,
   `<tr><td>Password</td><td>${word}</td></tr>`,
   // URLs, headers, programs
@@ -91,6 +93,8 @@ test.each([
   `PIN code ${pin}`,
   `the PIN is ${pin}`,
   `PIN ${pin}`,
+  'PIN 73-19',
+  'SIM PIN: 73 19',
   `${pin} is the PIN`,
   `password is ${word}`,
   `the password for tech is ${word}`,

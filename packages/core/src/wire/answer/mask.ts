@@ -68,7 +68,7 @@ const textEnd = (line: string, start: number): { start: number; end: number } =>
 
 const isHeader = (key: string): boolean => /authori[sz]ation|cookie/i.test(key);
 /** The key that only names another one: `name="password" value="x"`. */
-const names = /^(?:name|key|id|field|param(?:eter)?|label|setting)$/i;
+const names = /^(?:name|key|id|type|field|param(?:eter)?|label|setting)$/i;
 const values = /^(?:val(?:ue)?|content|data|v)$/i;
 
 /** Pairs of a line. `asked`: the line before ended with a name whose value comes now. */
@@ -197,7 +197,8 @@ const maskWords = (forms: Forms, line: string): string => {
     const bare = bareOf(part);
     if (part === undefined || bare === '' || bare.includes(maskText) || isOrdinary(bare) || /[:=]$/.test(part)) continue;
     if (/^\p{L}+$/u.test(bare) && opensAt(at) !== null && at + 2 < parts.length) continue;
-    if (isSecretValue(bare, opens) && (opens === 'any' || /\d{4,}/.test(bare))) parts[at] = part.replace(bare, () => maskText);
+    if (isSecretValue(bare, opens) && (opens === 'any' || /\d{4,}/.test(bare.replace(/-/g, ''))))
+      parts[at] = part.replace(bare, () => maskText);
   }
   return parts.join('');
 };

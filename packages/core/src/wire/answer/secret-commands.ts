@@ -65,7 +65,9 @@ const secretArgs = (
 ): ((at: number) => boolean) => {
   if (also.includes(`${sign}${command}`)) return () => true;
   const known = sign === '+' && Object.hasOwn(standard, command) ? standard[command] : undefined;
-  if (known !== undefined) return set || command === 'CGAUTH' ? known(args) : () => false;
+  // a colon typed for the equals sign: an answer of the card never has the digits
+  if (known !== undefined)
+    return set || command === 'CGAUTH' || (command.startsWith('CPIN') && /^\s*"?\d{4,8}/.test(args[0] ?? '')) ? known(args) : () => false;
   if (names.test(command)) return (at) => !/^\s*(?:\d{0,2}|"\d?"|"[A-Z\d]{2,5}")\s*$/.test(args[at] ?? '');
   return args.length > 60 ? () => true : byShape(args, set);
 };

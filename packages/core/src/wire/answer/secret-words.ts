@@ -111,7 +111,7 @@ const unsaid =
 export const isSecretValue = (value: string, opens: Opens): boolean => {
   const bare = value.trim().replace(/^["'\\]+|["'\\,;]+$/g, '');
   if (bare === '' || unsaid.test(bare)) return false;
-  return opens === 'any' || /\d{3,}/.test(bare.replace(/(\d)[ -](?=\d)/g, '$1'));
+  return opens === 'any' || /\d{3,}/.test(bare.replace(/(?<=\d)[ -](?=\d)/g, ''));
 };
 
 /** Between a word and its secret: `password is x`, `secret 5 x`, `key ascii x`, `PIN code x`. */

@@ -122,6 +122,7 @@ const registration = (command: string, rest: string): Said[] | null => {
   const state = registrations[numberOf(stat)];
   const domain = domains[command];
   if (first === undefined || state === undefined || domain === undefined) return null;
+  if (all.some(({ text, quoted }) => !quoted && !/^[\dA-Fa-f.]*$/.test(text))) return null; // words behind it are somebody's telling
   const at = causeAt[command] ?? 4;
   const [kind, cause] = [numberOf(of[at]), numberOf(of[at + 1])];
   const [plane, causes] = command === 'C5GREG' ? (['5GMM', fiveGCauses] as const) : (['EMM', emmCauses] as const);

@@ -171,6 +171,7 @@ const decoys = [
   'Neighbour cells\nPCI  RSRP      RSRQ\n101  -118 dBm  -17 dB\n102  -121 dBm  -18 dB',
   'LAN\nIP address: 192.168.7.1\nStatus: up',
   'Wi-Fi\nRSSI: -48 dBm\nBars: 5/5',
+  'My telephone\nRSRP: -97 dBm',
   'Thresholds\nRSRP: -110 dBm\nRSRQ: -15 dB',
   'RSRP threshold: -110 dBm',
   'Example: RSRP: -77 dBm',
@@ -257,6 +258,8 @@ test.each([
   'Operator manual',
   'Example: +CSQ: 18,99',
   'for instance +CREG: 0,1 is home',
+  '+CREG: 0,1 (expected)',
+  '{"phone":{"rsrp":-97}}',
 ])('%s says nothing, and is listed', (line) => {
   const read = readAnswer(line);
   expect(read.found).toEqual([]);

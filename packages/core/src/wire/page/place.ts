@@ -9,7 +9,7 @@ const none = new Set(
     'neighbour neighbours neighbor neighbors neighbouring neighboring neighbourhood nachbar nachbarn nachbarzellen voisines vecinas scan scanned scanning survey visible surrounding scell scells ' +
     'example examples eg sample samples beispiel exemple ejemplo legend help hint typical recommended recommendation expected required target targets threshold thresholds limit limits alarm alarms ' +
     'min minimum max maximum avg average mean median worst best history previous last yesterday statistics stats log archive default defaults factory template allowed forbidden supported available ' +
-    'preferred wanted should must least than below above guide rating scale'
+    'telephone telephones phone handset smartphone laptop preferred wanted should must least than below above guide rating scale'
   ).split(' '),
 );
 const other = new Set(
@@ -43,7 +43,7 @@ export const within = (outer: Place, inner: Place): Place => (outer === 'none' |
 
 /** Words that stand in headings beside those of a place. */
 const beside = new Set(
-  'cell cells list table values value levels level signal signals status state info information network networks results result details data settings setting configuration interface interfaces port ports connection connections address addresses overview summary and of the for serving current device devices main page general'.split(
+  'my your our the cell cells list table values value levels level signal signals status state info information network networks results result details data settings setting configuration interface interfaces port ports connection connections address addresses overview summary and of the for serving current device devices main page general'.split(
     ' ',
   ),
 );
