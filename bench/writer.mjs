@@ -1,42 +1,9 @@
 // One writer and many who wait for it: a person's entry while frames pour in, against the same entry on an idle desk; fifty and two hundred entries in one post.
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
 import { connect } from 'node:net';
-import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { textOf, write } from '@green-lamp/core/journal';
+import { demoServer } from './server.mjs';
 
-const root = dirname(dirname(fileURLToPath(import.meta.url)));
-const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
-const server = spawn(process.execPath, [process.env.SERVER ?? join(root, 'apps/server/dist/main.js')], {
-  env: {
-    ...process.env,
-    GREENLAMP_DEMO: '1',
-    GREENLAMP_DATA: join(folder, 'data'),
-    GREENLAMP_KEYS: join(folder, 'keys'),
-    PORT: '0',
-    GREENLAMP_LINE_PORT: '0',
-    GREENLAMP_DC09_PORT: '0',
-    GREENLAMP_MODEM_PORT: '0',
-    GREENLAMP_MODBUS_PORT: '0',
-    GREENLAMP_PROGRAMMING_PORT: '0',
-  },
-  stdio: ['ignore', 'pipe', 'inherit'],
-});
-const { web, line } = await new Promise((done) => {
-  let text = '';
-  server.stdout.on('data', (chunk) => {
-    text += chunk;
-    const [page, frames] = [/http:\/\/[^\s:]+:(\d+)/.exec(text), /line\s+\S+:(\d+)\s/.exec(text)];
-    if (page && frames) done({ web: `http://127.0.0.1:${page[1]}`, line: Number(frames[1]) });
-  });
-});
-process.on('uncaughtException', (error) => {
-  console.error(error);
-  server.kill('SIGKILL');
-  process.exit(1);
-});
+const { web, line, end } = await demoServer();
 const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 const ulid = () => `01${Array.from({ length: 24 }, () => alphabet[Math.floor(Math.random() * 32)]).join('')}`;
 const stations = (await (await fetch(`${web}/api/stations`)).json()).stations;
@@ -115,5 +82,4 @@ for (const n of [50, 200]) {
     `${String(n).padStart(3)} entries in one post                ${all.toFixed(0)} ms   ${(all / n / Number(idle.p50)).toFixed(2)} times that many idle ones`,
   );
 }
-server.kill('SIGTERM');
-server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+end();
