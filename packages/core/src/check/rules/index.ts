@@ -8,6 +8,8 @@ import { call } from './call.ts';
 import { card } from './card.ts';
 import { inputs } from './inputs.ts';
 import { modem } from './modem.ts';
+import { modemAccess } from './modem-access.ts';
+import { modemCards } from './modem-cards.ts';
 import { network } from './network.ts';
 import { power } from './power.ts';
 import { reach } from './reach.ts';
@@ -18,6 +20,7 @@ import { signal } from './signal.ts';
 import { source } from './source.ts';
 import { standby } from './standby.ts';
 import { unit } from './unit.ts';
+import { unitLocal } from './unit-local.ts';
 import { watch } from './watch.ts';
 
 export const rules: readonly Rule[] = [
@@ -35,7 +38,10 @@ export const rules: readonly Rule[] = [
   ...watch,
   ...reach,
   ...modem,
+  ...modemCards,
+  ...modemAccess,
   ...unit,
+  ...unitLocal,
   ...beyond,
   ...bySchool,
   ...agreements.flatMap((agreement) => ruleOf(agreement) ?? []),

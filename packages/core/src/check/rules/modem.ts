@@ -1,6 +1,6 @@
-// What a modem does by itself: at power-up, on its control lines, with its timers, its cards, its data.
+// What a modem does by itself: at power-up, on its control lines, with its timers, and where it calls.
 import type { ElementId, Json, SettingKey } from '../../name/index.ts';
-import { parseRfc3339, showFigure } from '../../quantity/index.ts';
+import { showFigure } from '../../quantity/index.ts';
 import { ours, practice, rule, sheetRule, standard } from '../rule.ts';
 
 /** The character on which a packet closes, as people write it: CR, LF, 13, 0D, \n. Null for one of none of these forms. */
@@ -9,7 +9,6 @@ const charOf = (typed: string): 'CR' | 'LF' | 'other' => {
   if (['CR', '\\R', '13', '0D', '0X0D', '<CR>'].includes(plain)) return 'CR';
   return ['LF', '\\N', '10', '0A', '0X0A', '<LF>'].includes(plain) ? 'LF' : 'other';
 };
-const factoryNames = new Set(['admin', 'administrator', 'root', 'user', 'guest', 'support', 'operator']);
 
 export const modem = [
   sheetRule({
@@ -88,29 +87,6 @@ export const modem = [
     },
   }),
   rule({
-    id: 'reach/polled-card-reachable',
-    lamp: 'Reach',
-    looks: 'A desk that calls a card that nobody can reach from outside.',
-    source: practice,
-    traps: [18],
-    reads: ['desk.polls', 'sim.addressKind'],
-    also: ['path.tunnel', 'sim.inbound'],
-    codes: { 'polls-nobody': 'stop' },
-    find: ({ 'desk.polls': polls, 'sim.addressKind': kind, 'path.tunnel': tunnel, 'sim.inbound': inbound }) => {
-      const shut = ['private', 'nat'].includes(kind) || inbound === false;
-      return polls && shut && tunnel === undefined
-        ? [
-            {
-              code: 'polls-nobody',
-              args: { kind: inbound === false ? 'closed to calls from outside' : kind === 'nat' ? 'behind the carrier’s NAT' : 'private' },
-            },
-          ]
-        : [];
-    },
-    fires: { 'desk.polls': true, 'sim.addressKind': 'nat' },
-    silent: { 'desk.polls': true, 'sim.addressKind': 'fixed' },
-  }),
-  rule({
     id: 'call/call-seen-to-end',
     lamp: 'Call',
     looks: 'DTR ignored and DCD always on: neither side sees that a call has ended.',
@@ -164,35 +140,6 @@ export const modem = [
     silent: { 'modem.sessionLimit': 300_000, 'unit.sessionLimit': 300_000 },
   }),
   rule({
-    id: 'watch/limit-above-plan',
-    lamp: 'Watch',
-    looks: 'A limit in the device above the plan: the carrier comes first.',
-    source: practice,
-    traps: [16],
-    reads: ['modem.dataLimit', 'sim.plan'],
-    codes: { 'limit-above-plan': 'look' },
-    find: ({ 'modem.dataLimit': limit, 'sim.plan': plan }) =>
-      limit > plan ? [{ code: 'limit-above-plan', args: { limit: showFigure(limit, 'B'), plan: showFigure(plan, 'B') } }] : [],
-    fires: { 'modem.dataLimit': 150_000_001, 'sim.plan': 150_000_000 },
-    silent: { 'modem.dataLimit': 150_000_000, 'sim.plan': 150_000_000 },
-  }),
-  rule({
-    id: 'watch/plan-end',
-    lamp: 'Watch',
-    looks: 'A plan whose end another station can bring about, or that costs without a warning.',
-    source: practice,
-    traps: [16],
-    reads: ['sim.planEnd'],
-    also: ['sim.planPooled', 'modem.warnAt', 'modem.dataLimit'],
-    codes: { 'pool-cuts': 'look', 'charged-unwarned': 'look' },
-    find: ({ 'sim.planEnd': end, 'sim.planPooled': pooled, 'modem.warnAt': warn, 'modem.dataLimit': limit }) => [
-      ...(pooled === true && end === 'cut' ? [{ code: 'pool-cuts' as const }] : []),
-      ...(end === 'charge' && warn === undefined && limit === undefined ? [{ code: 'charged-unwarned' as const }] : []),
-    ],
-    fires: { 'sim.planEnd': 'cut', 'sim.planPooled': true },
-    silent: { 'sim.planEnd': 'slow', 'sim.planPooled': true },
-  }),
-  rule({
     id: 'call/after-power-failure',
     lamp: 'Call',
     looks: 'A modem that waits or only listens after a power failure, on a path over which the unit calls.',
@@ -208,17 +155,6 @@ export const modem = [
           : [],
     fires: { 'modem.powerUp': 'wait', 'path.direction': 'desk' },
     silent: { 'modem.powerUp': 'listen', 'path.direction': 'desk' },
-  }),
-  rule({
-    id: 'reach/polled-stays-connected',
-    lamp: 'Reach',
-    looks: 'A desk that calls a modem which connects only when its unit calls.',
-    source: practice,
-    reads: ['modem.startState', 'desk.polls'],
-    codes: { 'asleep-when-polled': 'fix' },
-    find: ({ 'modem.startState': always, 'desk.polls': polls }) => (polls && !always ? [{ code: 'asleep-when-polled' }] : []),
-    fires: { 'modem.startState': false, 'desk.polls': true },
-    silent: { 'modem.startState': true, 'desk.polls': true },
   }),
   rule({
     id: 'inputs/serial-port-on',
@@ -331,30 +267,6 @@ export const modem = [
     silent: { 'modem.identity': 'text', 'modem.identityText': 'KILN 2' },
   }),
   rule({
-    id: 'reach/factory-name',
-    lamp: 'Reach',
-    looks: 'A login name as it comes from the factory.',
-    source: practice,
-    traps: [54],
-    reads: ['modem.user'],
-    codes: { 'factory-name': 'look' },
-    find: ({ 'modem.user': name }) => (factoryNames.has(name.trim().toLowerCase()) ? [{ code: 'factory-name', args: { name } }] : []),
-    fires: { 'modem.user': 'Admin' },
-    silent: { 'modem.user': 'varrow-field' },
-  }),
-  rule({
-    id: 'reach/factory-login-name',
-    lamp: 'Reach',
-    looks: 'A login name as it comes from the factory, at a portal, router or panel.',
-    source: practice,
-    traps: [54],
-    reads: ['login.user'],
-    codes: { 'factory-name': 'look' },
-    find: ({ 'login.user': name }) => (factoryNames.has(name.trim().toLowerCase()) ? [{ code: 'factory-name', args: { name } }] : []),
-    fires: { 'login.user': 'root' },
-    silent: { 'login.user': 'varrow-field' },
-  }),
-  rule({
     id: 'call/rate-carries-events',
     lamp: 'Call',
     looks: 'Less gets through than the events of an hour need.',
@@ -368,59 +280,6 @@ export const modem = [
     },
     fires: { 'modem.rateDown': 3, 'unit.eventsHour': 3600, 'unit.eventBytes': 251 },
     silent: { 'modem.rateDown': 3, 'unit.eventsHour': 3600, 'unit.eventBytes': 250 },
-  }),
-  sheetRule({
-    id: 'standby/changes-card',
-    lamp: 'Standby',
-    looks: 'Two cards in one modem that never changes over, or changes only where no network is left.',
-    source: practice,
-    traps: [72],
-    reads: ['modem.changeOver', 'path.modem', 'path.sim'],
-    codes: { 'never-changes': 'fix', 'changes-without-network': 'look' },
-    find: ({ of, at, key, bindings }) =>
-      of('modem').flatMap(({ id }) => {
-        const when = at('modem.changeOver', id);
-        const cards = new Set(bindings.paths.filter(({ modem }) => modem === id).flatMap(({ sim }) => sim ?? []));
-        if (cards.size < 2 || (when !== 'never' && when !== 'no network')) return [];
-        return [
-          {
-            code: when === 'never' ? ('never-changes' as const) : ('changes-without-network' as const),
-            fields: [key('modem.changeOver', id)],
-            elements: [id],
-          },
-        ];
-      }),
-    fires: {
-      elements: [
-        ['modem', 'm0dem0'],
-        ['sim', 's1m000'],
-        ['sim', 's1m001'],
-        ['path', 'path00'],
-        ['path', 'path01'],
-      ],
-      values: {
-        'modem:m0dem0.changeOver': 'never',
-        'path:path00.kind': 'cellular',
-        'path:path00.modem': 'm0dem0',
-        'path:path00.sim': 's1m000',
-        'path:path01.kind': 'cellular',
-        'path:path01.modem': 'm0dem0',
-        'path:path01.sim': 's1m001',
-      },
-    },
-    silent: {
-      elements: [
-        ['modem', 'm0dem0'],
-        ['sim', 's1m000'],
-        ['path', 'path00'],
-      ],
-      values: {
-        'modem:m0dem0.changeOver': 'never',
-        'path:path00.kind': 'cellular',
-        'path:path00.modem': 'm0dem0',
-        'path:path00.sim': 's1m000',
-      },
-    },
   }),
   rule({
     id: 'call/restarts-itself',
@@ -451,19 +310,6 @@ export const modem = [
       /\b(?:usb|serial|rs-?232|db9|data cable|inverter|can|bus)\b/i.test(by) ? [{ code: 'powered-by-cable', args: { by } }] : [],
     fires: { 'modem.poweredBy': 'USB of the inverter' },
     silent: { 'modem.poweredBy': 'its own 12 V supply' },
-  }),
-  rule({
-    id: 'reach/modem-anybody-starts',
-    lamp: 'Reach',
-    looks: 'A start word that the modem takes from any number.',
-    source: practice,
-    traps: [53],
-    school: { question: 'starts', of: ['listed'] },
-    reads: ['modem.startFrom', 'modem.startWord'],
-    codes: { 'modem-starts-any': 'fix' },
-    find: ({ 'modem.startFrom': from }) => (from === 'any' ? [{ code: 'modem-starts-any' }] : []),
-    fires: { 'modem.startFrom': 'any', 'modem.startWord': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAV' } },
-    silent: { 'modem.startFrom': 'listed', 'modem.startWord': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAV' } },
   }),
   sheetRule({
     id: 'standby/one-leads',
@@ -502,18 +348,6 @@ export const modem = [
     },
   }),
   rule({
-    id: 'reach/reset-hold-usual',
-    lamp: 'Reach',
-    looks: 'A reset hold outside of what devices ask for: 5 to 20 s.',
-    source: practice,
-    reads: ['modem.resetHold'],
-    codes: { 'reset-hold-odd': 'look' },
-    find: ({ 'modem.resetHold': hold }) =>
-      hold < 5_000 || hold > 20_000 ? [{ code: 'reset-hold-odd', args: { hold: showFigure(hold, 'ms') } }] : [],
-    fires: { 'modem.resetHold': 4_000 },
-    silent: { 'modem.resetHold': 10_000 },
-  }),
-  rule({
     id: 'inputs/one-port-one-speed',
     lamp: 'Inputs',
     looks: 'A modem’s own page that sets its port otherwise than the link’s end says.',
@@ -534,54 +368,5 @@ export const modem = [
       ),
     fires: { 'modem.serialSpeed': '115200', 'link.modemSpeed': '9600' },
     silent: { 'modem.serialSpeed': '9600', 'link.modemSpeed': '9600', 'modem.serialFrame': '8N1', 'link.modemFrame': '8N1' },
-  }),
-  rule({
-    id: 'bearer/entry-password',
-    lamp: 'Bearer',
-    looks: 'An access point entry with another password than the carrier gave.',
-    source: practice,
-    traps: [9],
-    reads: ['apn.password', 'sim.apnPassword'],
-    codes: { 'entry-password-differs': 'stop' },
-    find: ({ 'apn.password': entry, 'sim.apnPassword': card }, { traits }) => {
-      const [one, other] = [traits(entry.secret), traits(card.secret)];
-      return one !== null && other !== null && one.same !== other.same ? [{ code: 'entry-password-differs' }] : [];
-    },
-    fires: { 'apn.password': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAV' }, 'sim.apnPassword': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAW' } },
-    silent: { 'apn.password': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAV' }, 'sim.apnPassword': { secret: '01ARZ3NDEKTSV4RRFFQ69G5FAV' } },
-    traitsBy: { '01ARZ3NDEKTSV4RRFFQ69G5FAV': 'a', '01ARZ3NDEKTSV4RRFFQ69G5FAW': 'b' },
-  }),
-  rule({
-    id: 'card/there-on-the-day',
-    lamp: 'Card',
-    looks: 'A card that is only ordered on the day of the visit, or the day before.',
-    source: practice,
-    traps: [104],
-    reads: ['sim.state', 'site.visit'],
-    codes: { 'card-only-ordered': 'stop' },
-    find: ({ 'sim.state': state, 'site.visit': day }, { now }) => {
-      const left = Math.ceil(((parseRfc3339(`${day}T00:00:00Z`) ?? now) - now) / 86_400_000);
-      return state === 'ordered' && left <= 1 ? [{ code: 'card-only-ordered', args: { day } }] : [];
-    },
-    fires: { 'sim.state': 'ordered', 'site.visit': '2027-03-15' },
-    silent: { 'sim.state': 'ordered', 'site.visit': '2027-03-16' },
-    now: 1_805_011_200_000, // 2027-03-14, 8 h UTC
-  }),
-  rule({
-    id: 'bearer/three-bands-meet',
-    lamp: 'Bearer',
-    looks: 'Modem, carrier and aerial that meet two by two, and all three nowhere.',
-    source: practice,
-    traps: [12, 60],
-    reads: ['modem.bands', 'sim.bands', 'antenna.bands'],
-    codes: { 'no-band-for-three': 'stop' },
-    find: ({ 'modem.bands': modem, 'sim.bands': carrier, 'antenna.bands': aerial }) => {
-      const [a, b, c] = [modem, carrier, aerial].map((list) => list.split(',').map((band) => band.trim().toLowerCase()));
-      const meet = (one: readonly string[] = [], other: readonly string[] = []): string[] => one.filter((band) => other.includes(band));
-      const pairwise = meet(a, b).length > 0 && meet(a, c).length > 0 && meet(b, c).length > 0;
-      return pairwise && meet(meet(a, b), c).length === 0 ? [{ code: 'no-band-for-three', args: { modem, carrier, aerial } }] : [];
-    },
-    fires: { 'modem.bands': 'B3, B8', 'sim.bands': 'B8, B20', 'antenna.bands': 'B3, B20' },
-    silent: { 'modem.bands': 'B3, B8', 'sim.bands': 'B8, B20', 'antenna.bands': 'B3, B8' },
   }),
 ];
