@@ -1,4 +1,4 @@
-// The demo's server for a measurement, on free ports and in a folder of its own, which goes with it.
+// Servers for a measurement, on free ports and in folders of their own, which go with them.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,24 +7,8 @@ import { fileURLToPath } from 'node:url';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
-/** Starts it; gives its page, the line listener's port, and how to end it. */
-export const demoServer = async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
-  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
-    env: {
-      ...process.env,
-      GREENLAMP_DEMO: '1',
-      GREENLAMP_DATA: join(folder, 'data'),
-      GREENLAMP_KEYS: join(folder, 'keys'),
-      PORT: '0',
-      GREENLAMP_LINE_PORT: '0',
-      GREENLAMP_DC09_PORT: '0',
-      GREENLAMP_MODEM_PORT: '0',
-      GREENLAMP_MODBUS_PORT: '0',
-      GREENLAMP_PROGRAMMING_PORT: '0',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+const started = async (args, env, folder, ready) => {
+  const server = spawn(process.execPath, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
   server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
   const end = (signal = 'SIGTERM') => server.kill(signal);
   process.on('uncaughtException', (error) => {
@@ -32,13 +16,57 @@ export const demoServer = async () => {
     end('SIGKILL');
     process.exitCode = 1;
   });
-  const { web, line } = await new Promise((done) => {
-    let text = '';
-    server.stdout.on('data', (chunk) => {
-      text += chunk;
-      const [page, frames] = [/http:\/\/[^\s:]+:(\d+)/.exec(text), /line\s+\S+:(\d+)\s/.exec(text)];
-      if (page && frames) done({ web: `http://127.0.0.1:${page[1]}`, line: Number(frames[1]) });
+  let text = '';
+  const said = (pattern) =>
+    new Promise((done) => {
+      const look = () => {
+        const found = pattern.exec(text);
+        if (!found) return;
+        server.stdout.off('data', look);
+        done(found);
+      };
+      server.stdout.on('data', look);
+      look();
     });
-  });
-  return { web, line, end };
+  server.stdout.on('data', (chunk) => (text += chunk));
+  const found = await Promise.all(ready.map(said));
+  /** How long the event loop was held up since the last time it was asked (ms). */
+  const loop = async () => {
+    text = '';
+    server.kill('SIGWINCH');
+    const [, p99, longest] = await said(/p99 (\S+) p99\.9 (\S+) max/);
+    return { p99: Number(p99), 'p99.9': Number(longest) };
+  };
+  return { found, end, loop, server };
+};
+
+/** Green Lamp itself with the demo's stations: its page, the line listener's port, its database, and how to end it. */
+export const demoServer = async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
+  const env = {
+    GREENLAMP_DEMO: '1',
+    GREENLAMP_DATA: join(folder, 'data'),
+    GREENLAMP_KEYS: join(folder, 'keys'),
+    PORT: '0',
+    GREENLAMP_LINE_PORT: '0',
+    GREENLAMP_DC09_PORT: '0',
+    GREENLAMP_MODEM_PORT: '0',
+    GREENLAMP_MODBUS_PORT: '0',
+    GREENLAMP_PROGRAMMING_PORT: '0',
+  };
+  const args = ['--import', join(root, 'bench/loop-delay.mjs'), join(root, 'apps/server/dist/main.js')];
+  const { found, ...of } = await started(args, env, folder, [/http:\/\/[^\s:]+:(\d+)/, /line\s+\S+:(\d+)\s/]);
+  const [[, page], [, line]] = found;
+  return { ...of, web: `http://127.0.0.1:${page}`, line: Number(line), database: join(folder, 'data', 'green-lamp.db') };
+};
+
+/** What the machine gives at most, with rows like the newest frame of a database. */
+export const bareServer = async (database) => {
+  const { found, ...of } = await started(
+    [join(root, 'bench/bare-server.mjs'), database],
+    {},
+    mkdtempSync(join(tmpdir(), 'green-lamp-bench-')),
+    [/line\s+\S+:(\d+)\s/],
+  );
+  return { ...of, line: Number(found[0][1]) };
 };

@@ -6,7 +6,8 @@ import { HeardRow } from './desk/heard.row.ts';
 import { BlobRow } from './blobs/blob.row.ts';
 import { EntryRow } from './journal/entry.row.ts';
 import { StateRow } from './journal/state.row.ts';
+import { StreamRow } from './journal/stream.row.ts';
 import { SecretRow } from './secrets/secret.row.ts';
 import { MetaRow } from './shell/meta.row.ts';
 
-export const rows = [EntryRow, StateRow, FrameRow, HeardRow, AccountRow, AddressRow, SecretRow, MetaRow, BlobRow];
+export const rows = [EntryRow, StreamRow, StateRow, FrameRow, HeardRow, AccountRow, AddressRow, SecretRow, MetaRow, BlobRow];

@@ -1,11 +1,12 @@
 // [S2] Keeps texts by their hash. A text in which a secret still stands is refused: what is kept may be exported and printed.
 import { Injectable } from '@nestjs/common';
 import { bad, good, type Parsed, problem } from '@green-lamp/core/problem';
-import { hashOf } from '@green-lamp/core/journal';
 import type { Sha256, Stream } from '@green-lamp/core/name';
 import { mask, maskPlaces, maskText } from '@green-lamp/core/wire';
 import { Clock } from '../shell/clock.ts';
+import { Journal } from '../journal/journal.ts';
 import { Database } from '../shell/database.ts';
+import { hashOf } from '../shell/sha256.ts';
 import { BlobRow } from './blob.row.ts';
 import { Standing } from './standing.ts';
 
@@ -13,6 +14,7 @@ import { Standing } from './standing.ts';
 export class Blobs {
   constructor(
     private readonly database: Database,
+    private readonly journal: Journal,
     private readonly clock: Clock,
     private readonly standing: Standing,
   ) {}
@@ -30,9 +32,9 @@ export class Blobs {
   }
   async #keep(text: string): Promise<Sha256> {
     const hash = hashOf(text);
-    const em = this.database.em();
-    const row = { hash, bytes: Buffer.from(text, 'utf8'), kept: this.clock.now() };
-    if ((await em.count(BlobRow, { hash })) === 0) await em.upsertMany(BlobRow, [row], { onConflictAction: 'ignore' });
+    await this.journal.append((turn) => {
+      if (!turn.hasBlob(hash)) turn.blob({ hash, bytes: Buffer.from(text, 'utf8'), kept: this.clock.now() });
+    });
     return hash;
   }
   /** Keeps a text that this desk made itself, with whatever is secret in it masked. */
@@ -45,11 +47,5 @@ export class Blobs {
   async get(hash: Sha256): Promise<string | null> {
     const row = await this.database.em().findOne(BlobRow, { hash });
     return row === null ? null : Buffer.from(row.bytes).toString('utf8');
-  }
-  /** Those of some hashes that are not here. */
-  async missing(hashes: readonly Sha256[]): Promise<Sha256[]> {
-    if (hashes.length === 0) return [];
-    const here = await this.database.em().find(BlobRow, { hash: { $in: [...hashes] } }, { fields: ['hash'] });
-    return hashes.filter((hash) => here.every((row) => row.hash !== hash));
   }
 }

@@ -11,7 +11,7 @@ beforeAll(() => server.open({ demo: true, testPaths: false }));
 afterAll(() => server.end());
 
 const stationOf = async (name: RegExp): Promise<{ stream: Stream; state: State }> => {
-  for (const stream of await server.journal.streams()) {
+  for (const stream of server.journal.streams()) {
     const state = await server.journal.state(stream);
     if (name.test(state.station?.name ?? '')) return { stream, state };
   }

@@ -34,8 +34,10 @@ export class Demo {
     const fresh = this.journal.cursor === 0;
     if (fresh) await this.#begin(anchor, ports);
     else await this.#move(ports);
-    await this.database.em().upsert(MetaRow, { name: portsName, value: JSON.stringify(ports) });
-    await this.journal.cacheStates();
+    await this.journal.append((turn) => {
+      turn.meta(portsName, JSON.stringify(ports));
+    });
+    await this.journal.cacheStates(true);
     return fresh;
   }
 
@@ -50,9 +52,9 @@ export class Demo {
       } else
         kept.push(
           this.journal.append(
-            async (turn) => {
+            (turn) => {
               if (step.secret !== undefined) turn.secret(this.vault.row(step.entry.stream, step.secret.ref, step.secret.value));
-              await turn.keep(step.entry, textOf(step.entry));
+              turn.keep(step.entry, textOf(step.entry));
             },
             { at: step.at },
           ),
@@ -66,7 +68,7 @@ export class Demo {
     const before = portsIn((await this.database.em().findOne(MetaRow, { name: portsName }))?.value) ?? usualPorts;
     const moved = new Map(listenerKinds.flatMap((kind) => (before[kind] === now[kind] ? [] : [[before[kind], now[kind]] as const])));
     if (moved.size === 0) return;
-    for (const stream of await this.journal.streams()) {
+    for (const stream of this.journal.streams()) {
       const state = await this.journal.state(stream);
       if (state.station?.demo !== true) continue;
       for (const key of Object.keys(state.settings).filter(isSettingKey)) {
@@ -78,8 +80,8 @@ export class Demo {
   }
 
   #set(stream: Stream, key: SettingKey, value: Json): Promise<void> {
-    return this.journal.append(async (turn) => {
-      const { state } = await turn.head(stream);
+    return this.journal.append((turn) => {
+      const { state } = turn.head(stream);
       const pen = {
         id: this.ids.ulid(turn.now),
         at: this.clock.now(),
@@ -89,7 +91,7 @@ export class Demo {
       };
       const over = standing(state, key)?.pos.id ?? null;
       const entry = write(pen, stream, 'setting.set', { key, value, origin: 'default', simulated: false, over });
-      await turn.keep(entry, textOf(entry));
+      turn.keep(entry, textOf(entry));
     });
   }
 }

@@ -3,14 +3,15 @@ import { Injectable } from '@nestjs/common';
 import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
-import { hasCheckIn, sha256Of, type State, textOf, write } from '@green-lamp/core/journal';
+import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
 import { checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
-import { Journal, type Turn } from '../journal/journal.ts';
-import type { NewFrame } from '../journal/turn.ts';
+import { Journal } from '../journal/journal.ts';
+import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
+import { sha256Of } from '../shell/sha256.ts';
 import { Whereabouts } from './here.ts';
 
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
@@ -27,7 +28,8 @@ export type Source = {
 type Again =
   | { readonly is: 'new' | 'perhaps'; readonly digest: Sha256; readonly alike: Sha256 | null }
   | { readonly is: 'repeat'; readonly of: number };
-type Heard = { readonly bytes: Uint8Array; readonly source: Source; readonly at: Instant };
+/** `masked` are the bytes as they are kept. */
+type Heard = { readonly bytes: Uint8Array; readonly masked: Buffer; readonly source: Source; readonly at: Instant };
 
 @Injectable()
 export class Ingest {
@@ -46,7 +48,7 @@ export class Ingest {
   /** Takes one piece and says what became of it. It may be answered, since it is all committed. `at` is only for the demo. */
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {
     if (this.journal.busy) return 'busy';
-    const heard = { bytes, source, at: at ?? this.clock.now() };
+    const heard = { bytes, masked: maskedBytes(bytes), source, at: at ?? this.clock.now() };
     const from = source.built === true ? null : `${source.address} ${source.port}`;
     if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at, source: from });
     await this.journal.append(
@@ -59,24 +61,24 @@ export class Ingest {
   }
 
   /** Decides of one piece: of one call, or of the several events of one block, which are one call of several parts. */
-  async #decide(turn: Turn, heard: Heard, calls: readonly Call[]): Promise<Fate> {
+  #decide(turn: Turn, heard: Heard, calls: readonly Call[]): Fate {
     const [call] = calls;
     if (call === undefined) return 'not understood';
     const refused = clockRefuses(call, heard.at);
     const station = turn.station(call.account);
     const fate = refused ? 'clock' : station === null ? 'unknown' : 'kept';
-    const { state } = station === null || refused ? { state: null } : await turn.head(station);
+    const { state } = station === null || refused ? { state: null } : turn.head(station);
     const others = {
       here: this.where.here,
       alone: (one: string) => station !== null && turn.alone(one, station),
-      profiles: state === null ? [] : await this.#profiles(turn, state),
+      profiles: state === null ? [] : this.#profiles(turn, state),
     };
     const parts = calls.map((one, part) => ({
       call: one,
       part,
       of: state === null || one.other !== null ? null : matched(state, cameAs(one, part, heard, station), others),
     }));
-    const again = await this.#again(turn, heard, call, refused, parts[0]?.of?.path ?? null);
+    const again = this.#again(turn, heard, call, refused, parts[0]?.of?.path ?? null);
     if (again.is === 'repeat') {
       turn.repeat(again.of);
       return fate;
@@ -92,54 +94,48 @@ export class Ingest {
         event,
         grade,
         part,
-        fields: JSON.stringify(maskedFields(fields, heard.bytes)),
+        fields: JSON.stringify(maskedFields(fields, heard)),
         why: again.is === 'perhaps' ? 'perhaps a repeat' : null,
       };
       if (refused) turn.frame({ ...frame, status: 'refused', why: 'clock', station });
       else if (station === null || state === null) turn.frame({ ...frame, status: 'unknown' });
       else if (of === null) turn.frame({ ...frame, status: 'refused', why: 'two accounts', station });
-      else await this.#keep(turn, frame, of, station);
+      else this.#keep(turn, frame, of, station);
     }
     return fate;
   }
 
   /** Whether a call is the newest of its account and path once more. The same by another path is a call of its own, and so is one after which others came. */
-  async #again(
-    turn: Turn,
-    { bytes, source, at: _ }: Heard,
-    { account, repeats }: Call,
-    refused: boolean,
-    path: ElementId | null,
-  ): Promise<Again> {
+  #again(turn: Turn, { bytes, source, at: _ }: Heard, { account, repeats }: Call, refused: boolean, path: ElementId | null): Again {
     const digest = sha256Of(refused ? joined(bytesOf('refused: clock'), bytes) : (repeats?.of ?? bytes));
     const alike = repeats?.like == null || refused ? null : sha256Of(repeats.like);
     if (repeats === null) return { is: 'new', digest, alike };
-    const newest = await turn.newest({ account, path, address: source.address, since: turn.now - repeats.within });
+    const newest = turn.newest({ account, path, address: source.address, since: turn.now - repeats.within });
     if (newest?.digest === digest) return { is: 'repeat', of: newest.id };
     return { is: alike !== null && newest?.alike === alike ? 'perhaps' : 'new', digest, alike };
   }
 
   /** Keeps a frame of a station, with what it is evidence of. The station's state is that of now: a part before it may have written. */
-  async #keep(turn: Turn, frame: NewFrame, of: Matched, station: Stream): Promise<void> {
-    const { state } = await turn.head(station);
+  #keep(turn: Turn, frame: NewFrame, of: Matched, station: Stream): void {
+    const { state } = turn.head(station);
     const { receiver, path, how, strength, impossible, zone, is } = of;
     const seen = state.last?.ord ?? 0;
-    const entry = evidenceOf(state, { ...of, id: frame.id, at: turn.now, seen }, this.ids.ulid(turn.now));
+    const entry = evidenceOf(state, { ...of, id: frame.id, at: turn.now, seen }, () => this.ids.ulid(turn.now));
     const came = { receiver, path, how, strength, impossible: JSON.stringify(impossible), zone, turn: is, grade: of.grade, seen };
     turn.frame({ ...frame, ...came, status: 'matched', station, entry: entry?.id ?? null });
     if (strength === 'impossible') return;
     turn.heard({ station, path, receiver, event: of.event, strength, simulated: frame.simulated, grade: of.grade });
-    if (entry !== null) await turn.keep(entry, textOf(entry));
-    await this.#checkIn(turn, station, of);
+    if (entry !== null) turn.keep(entry, textOf(entry));
+    this.#checkIn(turn, station, of);
   }
 
   /** Profiles that a station has adopted; only they say what its unit sets by itself. */
-  async #profiles(turn: Turn, state: State): Promise<readonly Profile[]> {
+  #profiles(turn: Turn, state: State): readonly Profile[] {
     if (state.adopted.unit === undefined && state.adopted.modem === undefined) return [];
-    return this.#rules(turn, state).then(({ profiles }) => profiles);
+    return this.#rules(turn, state).profiles;
   }
-  async #rules(turn: Turn, state: State): Promise<Rules> {
-    const published = { house: (await turn.head(houseStream)).state, profiles: (await turn.head(profilesStream)).state };
+  #rules(turn: Turn, state: State): Rules {
+    const published = { house: turn.head(houseStream).state, profiles: turn.head(profilesStream).state };
     const known = this.#judged.get(state.adopted);
     if (known?.house === published.house && known.profiles === published.profiles) return known.rules;
     const rules = rulesOf(state, published);
@@ -150,16 +146,16 @@ export class Ingest {
   readonly #judged = new WeakMap<State['adopted'], { house: State; profiles: State; rules: Rules }>();
 
   /** Writes the entry that Watch stands on once as many scheduled check-ins as house rules ask have come by themselves. */
-  async #checkIn(turn: Turn, station: Stream, { grade, path, strength, simulated }: Matched): Promise<void> {
+  #checkIn(turn: Turn, station: Stream, { grade, path, strength, simulated }: Matched): void {
     if (grade !== 6 || !proves(strength)) return;
-    const { state } = await turn.head(station);
-    const { house } = await this.#rules(turn, state);
+    const { state } = turn.head(station);
+    const { house } = this.#rules(turn, state);
     const { instants, sure, simulated: made } = checkInsOf({ state, heard: turn.heardOf(station), now: turn.now });
     if (!sure || made !== simulated || instants.length < house.checkIns || hasCheckIn(state, simulated)) return;
     const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: state.last?.ord ?? 0, who: { part: 'desk' } } as const;
     const data = { path, instants: instants.slice(-house.checkIns).map(instant), asked: house.checkIns, strength, simulated };
     const entry = write(pen, station, 'checkins.seen', data);
-    await turn.keep(entry, textOf(entry));
+    turn.keep(entry, textOf(entry));
   }
 }
 
@@ -185,8 +181,8 @@ const cameAs = (
 });
 
 /** [S2] What is kept of a call is masked like any text; it was attributed by what came. A text that holds no secret has no field that does. */
-const maskedFields = (fields: Call['fields'], bytes: Uint8Array): Call['fields'] =>
-  maskedBytes(bytes).equals(bytes)
+const maskedFields = (fields: Call['fields'], { bytes, masked }: Heard): Call['fields'] =>
+  masked.equals(bytes)
     ? fields
     : Object.fromEntries(
         Object.entries(fields).map(([key, value]) => [key, mask(`${key}=${value}`) === `${key}=${value}` ? value : maskText]),
@@ -197,7 +193,7 @@ const maskedBytes = (bytes: Uint8Array): Buffer => {
   return masked === text ? Buffer.from(bytes) : Buffer.from(masked.replaceAll(maskText, '***'), 'latin1');
 };
 
-const blank = (turn: Turn, { bytes, source, at }: Heard): NewFrame => ({
+const blank = (turn: Turn, { bytes, masked, source, at }: Heard): NewFrame => ({
   id: turn.frameId(),
   at,
   kept: at,
@@ -205,7 +201,7 @@ const blank = (turn: Turn, { bytes, source, at }: Heard): NewFrame => ({
   port: source.listenerPort,
   address: source.address,
   fromPort: source.port,
-  bytes: maskedBytes(bytes),
+  bytes: masked,
   digest: sha256Of(bytes),
   alike: null,
   status: 'unknown',

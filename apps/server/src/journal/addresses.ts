@@ -2,8 +2,7 @@
 import { isStream, type Stream, sure } from '@green-lamp/core/name';
 import { addressesOf } from '@green-lamp/core/lamp';
 import type { State } from '@green-lamp/core/journal';
-import { AddressRow } from '../desk/address.row.ts';
-import type { Em } from '../shell/database.ts';
+import type { Tables } from './tables.ts';
 import type { Draft } from './turn.ts';
 
 const nameOf = (address: string, station: Stream): string => `${address} ${station}`;
@@ -11,8 +10,8 @@ const nameOf = (address: string, station: Stream): string => `${address} ${stati
 export class Addresses {
   readonly #named = new Map<string, Set<Stream>>();
 
-  async load(em: Em): Promise<void> {
-    for (const { address, station } of await em.find(AddressRow, {})) this.#put(address, sure(isStream, station));
+  load(rows: ReturnType<Tables['address']['where']>): void {
+    for (const { address, station } of rows) this.#put(address, sure(isStream, station));
   }
   /** Whether no other station than this one names the address; drafts count. */
   alone(address: string, station: Stream, drafts: readonly Draft[]): boolean {

@@ -7,14 +7,18 @@ import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
 import { fileChanges, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
 import { readAnswer } from '@green-lamp/core/wire';
-import type { Blobs } from '../blobs/blobs.ts';
-import type { Turn } from './journal.ts';
-import type { NewFrame } from './turn.ts';
+import type { NewFrame, Turn } from './turn.ts';
 
 /** How far another desk's clock may be from ours. Ours. */
 const sameTime = 120_000;
 /** How much earlier than its own entry a drill may be said to have begun: clocks differ. Ours. */
 const drillSlack = 60_000;
+
+/** A text that an entry names; null where it is not kept here. */
+const textOf = (turn: Turn, hash: Sha256): string | null => {
+  const bytes = turn.blobOf(hash);
+  return bytes === null ? null : Buffer.from(bytes).toString('utf8');
+};
 
 type Named = DataOf<'drill.run'>['took'] & object;
 
@@ -22,14 +26,14 @@ const impossibleFor = (row: NewFrame, path: ElementId | null): boolean =>
   row.strength === 'impossible' || (path !== null && (JSON.parse(row.impossible ?? '[]') as string[]).includes(path));
 
 /** What an entry says of a frame, against the frame's own row. */
-const frameFaults = async (
+const frameFaults = (
   turn: Turn,
   stream: Stream,
   said: { frame: number } & { readonly [field: string]: Json },
   fields: { readonly [field: string]: keyof NewFrame },
   at: string,
-): Promise<{ row: NewFrame | null; problems: Problem[] }> => {
-  const row = await turn.frameOf(said.frame);
+): { row: NewFrame | null; problems: Problem[] } => {
+  const row = turn.frameOf(said.frame);
   if (row?.station !== stream || row.status !== 'matched')
     return { row: null, problems: [problem('frame-unknown', `${at}.frame`, { frame: said.frame })] };
   const problems = Object.entries(fields).flatMap(([field, column]) =>
@@ -51,16 +55,16 @@ const frameFaults = async (
 
 const common = { receiver: 'receiver', event: 'event', grade: 'grade', received: 'at', simulated: 'simulated' } as const;
 
-const attributedFaults = async (turn: Turn, { stream, v }: Entry, data: DataOf<'call.attributed'>): Promise<Problem[]> => {
+const attributedFaults = (turn: Turn, { stream, v }: Entry, data: DataOf<'call.attributed'>): Problem[] => {
   // The first version did not say of which zone, turn, part and listener it was.
   const fields = v === 1 ? common : ({ ...common, zone: 'zone', is: 'turn', part: 'part', listener: 'listener', port: 'port' } as const);
-  const { row, problems } = await frameFaults(turn, stream, { ...data }, fields, 'data');
+  const { row, problems } = frameFaults(turn, stream, { ...data }, fields, 'data');
   return row !== null && impossibleFor(row, data.path)
     ? [...problems, problem('frame-impossible', 'data.path', { frame: data.frame })]
     : problems;
 };
 
-const drillFaults = async (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Promise<Problem[]> => {
+const drillFaults = (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
   const { drill } = state;
   if (drill?.drill !== data.drill || drill.path !== data.path)
     return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
@@ -73,38 +77,38 @@ const drillFaults = async (turn: Turn, { stream, at }: Entry, state: State, data
   const problems: Problem[] = [];
   for (const [where, frame] of named) {
     const fields = { ...common, path: 'path', how: 'how', strength: 'strength', zone: 'zone', is: 'turn' } as const;
-    problems.push(...(await frameFaults(turn, stream, { ...frame }, fields, where)).problems);
+    problems.push(...frameFaults(turn, stream, { ...frame }, fields, where).problems);
     if (frame.simulated !== data.simulated) problems.push(problem('mark', `${where}.simulated`, {}));
   }
   // A unit that reports each event by both paths would drill itself with no plug pulled: so until the path is put back, not only until the standby calls.
-  const meanwhile = await turn.cameBy(stream, data.path, data.begun, data.over);
+  const meanwhile = turn.cameBy(stream, data.path, data.begun, data.over);
   return meanwhile === null
     ? problems
     : [...problems, problem('not-shown', 'data.took', { why: `The path was not cut: call number ${meanwhile.id} came by it meanwhile.` })];
 };
 
 /** Captures of this stream that an entry refers to, with the texts that they name. */
-const captures = async (turn: Turn, blobs: Blobs, { stream, re }: Entry): Promise<{ path: ElementId | null; text: string }[]> => {
+const captures = (turn: Turn, { stream, re }: Entry): { path: ElementId | null; text: string }[] => {
   const found: { path: ElementId | null; text: string }[] = [];
   for (const id of re ?? []) {
-    const row = await turn.found(id);
+    const row = turn.found(id);
     const read = row === null ? null : readEntry(row.text);
     if (read?.ok !== true || read.value.stream !== stream || read.value.kind !== 'capture.kept') continue;
     const { data } = read.value;
     const path = typeof data === 'object' && data !== null && 'path' in data ? data.path : null;
     for (const hash of read.value.blobs ?? []) {
-      const text = await blobs.get(hash);
+      const text = textOf(turn, hash);
       if (text !== null) found.push({ path: typeof path === 'string' ? (path as ElementId) : null, text }); // judged when it was kept
     }
   }
   return found;
 };
 
-const readingFaults = async (turn: Turn, blobs: Blobs, entry: Entry, state: State, data: DataOf<'reading.taken'>): Promise<Problem[]> => {
+const readingFaults = (turn: Turn, entry: Entry, state: State, data: DataOf<'reading.taken'>): Problem[] => {
   if (data.by !== 'device') return [];
-  const [house, profiles] = [await turn.head(houseStream), await turn.head(profilesStream)];
+  const [house, profiles] = [turn.head(houseStream), turn.head(profilesStream)];
   const words = answerWords(rulesOf(state, { house: house.state, profiles: profiles.state }).profiles);
-  const says = (await captures(turn, blobs, entry)).some(
+  const says = captures(turn, entry).some(
     ({ text, path }) =>
       (path === null || data.path === null || path === data.path) &&
       offersOf(state, data.path ?? path, readAnswer(text, words)).some(
@@ -120,14 +124,9 @@ const siteZone = (state: State): string => {
 };
 
 /** A line of another desk's log: with the account, the zone and a time within two minutes of our own entry that made the event. */
-const confirmedFaults = async (
-  blobs: Blobs,
-  { blobs: hashes }: Entry,
-  state: State,
-  data: DataOf<'call.confirmed'>,
-): Promise<Problem[]> => {
+const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, data: DataOf<'call.confirmed'>): Problem[] => {
   if (data.how === 'read back') return [];
-  const text = hashes?.[0] === undefined ? null : await blobs.get(hashes[0]);
+  const text = hashes?.[0] === undefined ? null : textOf(turn, hashes[0]);
   const line = text === null || data.line === null ? undefined : readLog(text, siteZone(state)).find(({ n }) => n === data.line);
   const why = (words: string): Problem[] => [problem('not-shown', 'data.line', { why: words })];
   if (line === undefined) return why('The log that goes with it has no such line that can be read.');
@@ -140,13 +139,13 @@ const confirmedFaults = async (
 };
 
 /** Files of before and after that differ in one value, as our own reader sees it. */
-const shownFaults = async (blobs: Blobs, state: State, data: DataOf<'change.shown'>): Promise<Problem[]> => {
+const shownFaults = (turn: Turn, state: State, data: DataOf<'change.shown'>): Problem[] => {
   const kept = (when: 'before' | 'after', hash: Sha256): boolean =>
     Object.values(state.files).some((file) => file.when === when && file.text === hash);
   const why = (words: string): Problem[] => [problem('not-shown', 'data', { why: words })];
   if (!kept('before', data.before) || !kept('after', data.after))
     return why('Those are not the files before and after that this station keeps.');
-  const [before, after] = [await blobs.get(data.before), await blobs.get(data.after)];
+  const [before, after] = [textOf(turn, data.before), textOf(turn, data.after)];
   const changes = before === null || after === null ? [] : fileChanges(readDeviceFile(before), readDeviceFile(after));
   return changes.some(({ name, was, is }) => name === data.name && was === data.was && is === data.now)
     ? []
@@ -154,18 +153,18 @@ const shownFaults = async (blobs: Blobs, state: State, data: DataOf<'change.show
 };
 
 /** All that keeps an entry out because the desk knows better. */
-export const compared = async (turn: Turn, blobs: Blobs, entry: Entry, known: Known, state: State): Promise<readonly Problem[]> => {
+export const compared = (turn: Turn, entry: Entry, known: Known, state: State): readonly Problem[] => {
   switch (known.kind) {
     case 'call.attributed':
       return attributedFaults(turn, entry, known.data);
     case 'drill.run':
       return drillFaults(turn, entry, state, known.data);
     case 'reading.taken':
-      return readingFaults(turn, blobs, entry, state, known.data);
+      return readingFaults(turn, entry, state, known.data);
     case 'call.confirmed':
-      return confirmedFaults(blobs, entry, state, known.data);
+      return confirmedFaults(turn, entry, state, known.data);
     case 'change.shown':
-      return shownFaults(blobs, state, known.data);
+      return shownFaults(turn, state, known.data);
     default:
       return [];
   }

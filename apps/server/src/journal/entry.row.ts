@@ -9,6 +9,8 @@ export const EntryRow = defineEntity({
     id: p.string().unique(),
     stream: p.string(),
     seq: p.integer(),
+    /** Its place in the order, with its id. */
+    ord: p.bigint('number'),
     text: p.text(),
     hash: p.string(),
     received: p.bigint('number'),

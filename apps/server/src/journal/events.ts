@@ -4,11 +4,12 @@ import type { NewFrame } from './turn.ts';
 
 @Injectable()
 export class Events {
-  readonly #onEntries: ((cursor: number) => void)[] = [];
+  readonly #onEntries: ((cursor: number, streams: ReadonlySet<string>) => void)[] = [];
   readonly #onFrames: ((frames: readonly NewFrame[]) => void)[] = [];
   readonly #onListeners: (() => void)[] = [];
 
-  onEntries(listen: (cursor: number) => void): void {
+  /** Told of the streams in which entries were kept. */
+  onEntries(listen: (cursor: number, streams: ReadonlySet<string>) => void): void {
     this.#onEntries.push(listen);
   }
   onFrames(listen: (frames: readonly NewFrame[]) => void): void {
@@ -17,8 +18,8 @@ export class Events {
   onListeners(listen: () => void): void {
     this.#onListeners.push(listen);
   }
-  entries(cursor: number): void {
-    for (const listen of this.#onEntries) listen(cursor);
+  entries(cursor: number, streams: ReadonlySet<string>): void {
+    for (const listen of this.#onEntries) listen(cursor, streams);
   }
   frames(frames: readonly NewFrame[]): void {
     for (const listen of this.#onFrames) listen(frames);

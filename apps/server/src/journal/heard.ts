@@ -1,8 +1,7 @@
 // Routine arrivals, summed up: for each station × path × receiver × event × strength × mark the last one, how many, and the last calls of grade 6.
 import { isElementId, isStream, type Stream, sure } from '@green-lamp/core/name';
 import { isStrength } from '@green-lamp/core/evidence';
-import type { Em } from '../shell/database.ts';
-import { HeardRow } from '../desk/heard.row.ts';
+import type { Tables } from './tables.ts';
 import type { Draft, HeardOf } from './turn.ts';
 
 export type Sort = Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event' | 'strength' | 'simulated'>;
@@ -20,8 +19,8 @@ const element = (text: string | null | undefined) => (text == null ? null : sure
 export class HeardBook {
   readonly #heard = new Map<Stream, ReadonlyMap<string, HeardOf>>();
 
-  async load(em: Em): Promise<void> {
-    for (const { what, station, path, receiver, event, strength, simulated, last, count, recent } of await em.find(HeardRow, {})) {
+  load(rows: ReturnType<Tables['heard']['where']>): void {
+    for (const { what, station, path, receiver, event, strength, simulated, last, count, recent } of rows) {
       const of = {
         station: sure(isStream, station),
         path: element(path),

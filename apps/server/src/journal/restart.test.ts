@@ -50,7 +50,7 @@ test('a cache of another fold version, or ahead of the entries, is not believed'
 });
 test('the migrations make the schema of the last dump from nothing, and again changes nothing', async () => {
   const data = join(server.folder, 'fresh');
-  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0005-after.sql'), 'utf8').trim();
+  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0006-after.sql'), 'utf8').trim();
   for (let i = 0; i < 2; i++) {
     const database = await Database.open({ data });
     await database.close();
@@ -70,6 +70,7 @@ test('the migrations make the schema of the last dump from nothing, and again ch
     'm0003-blob-octets',
     'm0004-attribution',
     'm0005-newest',
+    'm0006-order',
   ]);
 });
 test('a database of a newer Green Lamp is refused in words and not touched', async () => {

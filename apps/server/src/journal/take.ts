@@ -2,15 +2,15 @@
 import { Injectable } from '@nestjs/common';
 import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
-import { doorFaults, type Entry, type Known, hashOf, readData, readEntry } from '@green-lamp/core/journal';
+import { doorFaults, type Entry, type Known, readData, readEntry } from '@green-lamp/core/journal';
 import { isSecret } from '@green-lamp/core/sheet';
 import { told, type Told } from '../shell/problem-reply.ts';
-import { Blobs } from '../blobs/blobs.ts';
+import { hashOf } from '../shell/sha256.ts';
 import { Vault } from '../secrets/vault.ts';
 import type { SealedBody } from './append.body.ts';
 import { compared } from './compare.ts';
-import { Journal, type Turn } from './journal.ts';
-import type { NewEntry } from './turn.ts';
+import { Journal } from './journal.ts';
+import type { NewEntry, Turn } from './turn.ts';
 
 export type Answer =
   | {
@@ -27,16 +27,15 @@ export type Answer =
 /** Kinds that only a part of the server writes. */
 const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk' };
 
-const asAnswer = (is: 'kept' | 'already', { id, hash, seq, received, link, n }: NewEntry): Answer => ({
-  id,
-  is,
-  hash,
-  seq,
-  received,
-  link,
-  n,
-});
-const refused = (id: string | null, problems: readonly Problem[]): Answer => ({ id, is: 'refused', problems: problems.map(told) });
+/** What was decided of an entry. What a kept one is answered with is known once it is committed. */
+type Decided = { readonly is: 'kept' | 'already'; readonly row: NewEntry } | Refused;
+type Refused = Extract<Answer, { is: 'refused' }>;
+const refused = (id: string | null, problems: readonly Problem[]): Refused => ({ id, is: 'refused', problems: problems.map(told) });
+const asAnswer = (of: Decided): Answer => {
+  if (of.is === 'refused') return of;
+  const { id, hash, seq, received, link, n } = of.row;
+  return { id, is: of.is, hash, seq, received, link, n };
+};
 
 const idIn = (text: string): string | null => {
   const found = /"id":"([0-9A-Z]{26})"/.exec(text);
@@ -55,7 +54,6 @@ export class Take {
   constructor(
     private readonly journal: Journal,
     private readonly vault: Vault,
-    private readonly blobs: Blobs,
   ) {}
 
   async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
@@ -69,42 +67,41 @@ export class Take {
     const entry = read.value;
     const judged = judge(entry, person);
     if (!judged.ok) return refused(entry.id, judged.problems);
-    return this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets));
+    return asAnswer(await this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets)));
   }
 
-  async #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Promise<Answer> {
-    const there = await turn.found(entry.id);
+  #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Decided {
+    const there = turn.found(entry.id);
     if (there !== null)
-      return there.hash === hashOf(text) ? asAnswer('already', there) : refused(entry.id, [problem('other-hash', '', {})]);
-    const head = await turn.head(entry.stream);
+      return there.hash === hashOf(text) ? { is: 'already', row: there } : refused(entry.id, [problem('other-hash', '', {})]);
+    const head = turn.head(entry.stream);
     if (entry.stream.startsWith('station:') && head.seq === 0 && entry.kind !== 'station.opened')
       return refused(entry.id, [problem('no-station', 'stream', { stream: entry.stream })]);
-    const taken = known?.kind === 'setting.set' ? await this.#takenBy(turn, entry.stream, known.data) : null;
+    const taken = known?.kind === 'setting.set' ? this.#takenBy(turn, entry.stream, known.data) : null;
     if (taken !== null) return refused(entry.id, [taken]);
-    const marked = await this.#markFault(turn, entry, known);
+    const marked = this.#markFault(turn, entry, known);
     if (marked !== null) return refused(entry.id, [marked]);
-    const faults =
-      known === null ? [] : [...doorFaults(entry, known, head.state), ...(await compared(turn, this.blobs, entry, known, head.state))];
+    const faults = known === null ? [] : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state)];
     if (faults.length > 0) return refused(entry.id, faults);
-    const [absent] = await this.blobs.missing(entry.blobs ?? []);
+    const absent = entry.blobs?.find((hash) => !turn.hasBlob(hash));
     if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);
-    const missing = await this.#takeSecrets(turn, entry, secrets);
+    const missing = this.#takeSecrets(turn, entry, secrets);
     if (missing.length > 0) return refused(entry.id, missing);
-    return asAnswer('kept', await turn.keep(entry, text));
+    return { is: 'kept', row: turn.keep(entry, text) };
   }
 
-  async #takenBy(turn: Turn, stream: Stream, data: { key: string; value: Json }): Promise<Problem | null> {
+  #takenBy(turn: Turn, stream: Stream, data: { key: string; value: Json }): Problem | null {
     if (!/^receiver:.*\.account$/.test(data.key) || typeof data.value !== 'string') return null;
     const owner = turn.station(data.value);
     if (owner === null || owner === stream) return null;
-    const name = (await turn.head(owner)).state.station?.name ?? owner;
+    const name = turn.head(owner).state.station?.name ?? owner;
     return problem('account-taken', 'data.value', { account: data.value, station: name });
   }
 
   /** [Y2] The mark follows the yard's own captures: what refers to one is simulated, and nothing else is. */
-  async #markFault(turn: Turn, entry: Entry, known: Known | null): Promise<Problem | null> {
+  #markFault(turn: Turn, entry: Entry, known: Known | null): Problem | null {
     if (known === null) return null;
-    const sources = await Promise.all((entry.re ?? []).map((id) => turn.found(id)));
+    const sources = (entry.re ?? []).map((id) => turn.found(id));
     const fromYard = sources.some((row) => row !== null && isYardCapture(row.text));
     const marked = 'simulated' in known.data && known.data.simulated;
     // A frame's mark is compared with its row; a hold from a modem is the yard's own, or nobody's.
@@ -115,11 +112,11 @@ export class Take {
     return fromYard && !marked ? problem('mark-missing', 'data', {}) : null;
   }
 
-  async #takeSecrets(turn: Turn, entry: Entry, secrets: readonly SealedBody[]): Promise<Problem[]> {
+  #takeSecrets(turn: Turn, entry: Entry, secrets: readonly SealedBody[]): Problem[] {
     const problems: Problem[] = [];
     const rows = [];
     for (const ref of new Set(secretsIn(entry.data))) {
-      if (await turn.hasSecret(ref)) continue;
+      if (turn.hasSecret(ref)) continue;
       const sealed = secrets.find((one) => one.ref === ref);
       const row =
         sealed === undefined

@@ -1,11 +1,13 @@
 // One turn of the writer: what it has decided so far and not yet committed. A later decision of the same turn sees the earlier ones.
-import type { Sha256, Stream, Ulid } from '@green-lamp/core/name';
+import type { ElementId, Sha256, Stream, Ulid } from '@green-lamp/core/name';
 import type { Instant } from '@green-lamp/core/quantity';
-import type { State } from '@green-lamp/core/journal';
+import type { Entry, State } from '@green-lamp/core/journal';
 import type { Heard } from '@green-lamp/core/lamp';
-import type { EntryRow } from './entry.row.ts';
+import type { BlobRow } from '../blobs/blob.row.ts';
 import type { FrameRow } from '../desk/frame.row.ts';
 import type { SecretRow } from '../secrets/secret.row.ts';
+import type { EntryRow } from './entry.row.ts';
+import type { Sort } from './heard.ts';
 
 export type Plain<T> = { -readonly [K in keyof T as K extends symbol ? never : K]: T[K] };
 
@@ -16,6 +18,47 @@ export type HeardOf = Heard & { readonly station: Stream };
 export type NewEntry = Plain<EntryRow>;
 export type NewFrame = Plain<FrameRow>;
 export type NewSecret = Plain<SecretRow>;
+export type NewBlob = Plain<BlobRow>;
+
+/** What a decision may see and do, at once: all of it is in memory or one prepared statement away. Everything that it keeps is committed with the turn, or not at all. */
+export type Turn = {
+  readonly now: Instant;
+  /** Where a stream stands. Throws `NotReady` where that is still being folded: the decision is then made again later. */
+  head: (stream: Stream) => Head;
+  found: (id: Ulid) => NewEntry | null;
+  station: (account: string) => Stream | null;
+  /** Keeps an entry. Its cursor `n` is known once it is committed. */
+  keep: (entry: Entry, text: string) => NewEntry;
+  frameId: () => number;
+  frame: (frame: NewFrame) => void;
+  /** The newest frame of an account by a path, or from an address where the path is unknown, since an instant. */
+  newest: (of: {
+    readonly account: string;
+    readonly path: ElementId | null;
+    readonly address: string;
+    readonly since: number;
+  }) => NewFrame | null;
+  repeat: (frame: number) => void;
+  heard: (of: Sort & { readonly grade: number }) => void;
+  /** What was heard of a station, this turn's arrivals among it. */
+  heardOf: (station: Stream) => HeardOf[];
+  /** Whether no other station names an address. */
+  alone: (address: string, station: Stream) => boolean;
+  frameOf: (id: number) => NewFrame | null;
+  /** A frame that came likely or certainly by a path, from `from` on and before `to`. */
+  cameBy: (station: Stream, path: string, from: number, to: number) => NewFrame | null;
+  secret: (row: NewSecret) => void;
+  hasSecret: (ref: string) => boolean;
+  /** Keeps a text or picture by its hash; the same one twice is one. */
+  blob: (row: NewBlob) => void;
+  blobOf: (hash: Sha256) => Uint8Array | null;
+  hasBlob: (hash: Sha256) => boolean;
+  /** What is true of the database as a whole. */
+  meta: (name: string, value: string) => void;
+  /** Caches the state of a stream as it stands at an entry. */
+  cache: (stream: Stream, of: { readonly seq: number; readonly state: State }) => void;
+  address: (what: string, row: { readonly address: string; readonly station: Stream } | null) => void;
+};
 
 /** Everything that one or more decisions want to write, in the order in which it is committed: all of it or nothing. */
 export type Draft = {
@@ -30,9 +73,11 @@ export type Draft = {
   readonly accounts: Map<string, Stream | null>;
   /** Addresses that stations name as a path's own, by `address station`; null where one no longer does. */
   readonly addresses: Map<string, { readonly address: string; readonly station: Stream } | null>;
-  readonly secrets: NewSecret[];
-  /** Streams in which an entry stands before a frame that came already: their frames since are looked at again. */
-  readonly late: Map<Stream, number>;
+  readonly secrets: Map<string, NewSecret>;
+  readonly blobs: Map<string, NewBlob>;
+  /** Cached states: losing them loses nothing. */
+  readonly states: Map<Stream, { readonly seq: number; readonly state: State }>;
+  readonly meta: Map<string, string>;
 };
 
 export const newDraft = (): Draft => ({
@@ -45,8 +90,10 @@ export const newDraft = (): Draft => ({
   heard: new Map(),
   accounts: new Map(),
   addresses: new Map(),
-  secrets: [],
-  late: new Map(),
+  secrets: new Map(),
+  blobs: new Map(),
+  states: new Map(),
+  meta: new Map(),
 });
 
 const putAll = <K, V>(into: Map<K, V>, from: ReadonlyMap<K, V>): void => {
@@ -55,14 +102,27 @@ const putAll = <K, V>(into: Map<K, V>, from: ReadonlyMap<K, V>): void => {
 
 /** Adds what one decision drafted to the draft of the whole turn. */
 export const merge = (into: Draft, from: Draft): void => {
-  putAll(into.heads, from.heads);
   into.entries.push(...from.entries);
-  putAll(into.byId, from.byId);
   into.frames.push(...from.frames);
+  putAll(into.heads, from.heads);
+  putAll(into.byId, from.byId);
   putAll(into.repeats, from.repeats);
   putAll(into.picked, from.picked);
   putAll(into.heard, from.heard);
   putAll(into.accounts, from.accounts);
   putAll(into.addresses, from.addresses);
-  into.secrets.push(...from.secrets);
+  putAll(into.secrets, from.secrets);
+  putAll(into.blobs, from.blobs);
+  putAll(into.states, from.states);
+  putAll(into.meta, from.meta);
 };
+
+/** How many rows a draft writes. */
+export const rowsOf = (draft: Draft): number =>
+  draft.entries.length +
+  draft.frames.length +
+  draft.repeats.size +
+  draft.secrets.size +
+  draft.blobs.size +
+  draft.states.size +
+  draft.meta.size;

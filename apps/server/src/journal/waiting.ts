@@ -10,6 +10,11 @@ export class Waiting<J> {
     return this.#people.length + this.#frames;
   }
 
+  /** How many jobs of people and parts wait. */
+  get people(): number {
+    return this.#people.length;
+  }
+
   /** `source` null: a person's, or a part's own. */
   add(job: J, source: string | null): void {
     if (source === null) {

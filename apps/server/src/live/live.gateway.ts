@@ -30,16 +30,21 @@ export class LiveGateway {
     events.onListeners(() => {
       this.#send({ listeners: this.desk.listeners });
     });
-    events.onFrames(
-      (arrived) =>
-        void Promise.all(arrived.slice(-mostFrames).map((frame) => this.frames.view(frame))).then((views) => {
-          this.#send({ frames: views });
-        }),
-    );
+    events.onFrames((arrived) => {
+      if (!this.#heard) return;
+      void Promise.all(arrived.slice(-mostFrames).map((frame) => this.frames.view(frame))).then((views) => {
+        this.#send({ frames: views });
+      });
+    });
   }
 
   handleConnection(client: WebSocket): void {
     client.send(JSON.stringify({ cursor: this.journal.cursor, life: this.journal.life, listeners: this.desk.listeners }));
+  }
+
+  /** Whether anybody listens: nothing is made where nobody does. */
+  get #heard(): boolean {
+    return (this.server?.clients.size ?? 0) > 0;
   }
 
   /** One message for the commits of a twentieth of a second. */
@@ -51,6 +56,7 @@ export class LiveGateway {
   }
 
   #send(message: object): void {
+    if (!this.#heard) return;
     const text = JSON.stringify(message);
     for (const client of this.server?.clients ?? []) if (client.readyState === WebSocket.OPEN) client.send(text);
   }

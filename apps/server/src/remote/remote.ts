@@ -207,16 +207,16 @@ export class Remote implements OnApplicationShutdown {
     const { simulated, good } = of;
     const blob = await this.blobs.putMasked(of.lines.map((line) => `${line.from}: ${line.text}`).join('\n'), stream);
     const { traffic } = this.state(stream) ?? { traffic: null };
-    await this.journal.append(async (turn) => {
+    await this.journal.append((turn) => {
       const who = { part: simulated ? 'yard' : 'desk' } as const;
-      const keep = async <N extends KindName>(kind: N, data: DataOf<N>, more: Parameters<typeof write>[4] = {}): Promise<Ulid> => {
-        const { state } = await turn.head(stream);
+      const keep = <N extends KindName>(kind: N, data: DataOf<N>, more: Parameters<typeof write>[4] = {}): Ulid => {
+        const { state } = turn.head(stream);
         const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who };
         const entry = write(pen, stream, kind, data, more);
-        await turn.keep(entry, textOf(entry));
+        turn.keep(entry, textOf(entry));
         return entry.id;
       };
-      const capture = await keep(
+      const capture = keep(
         'capture.kept',
         { path, about: 'Programming session', lines: of.lines.length, found: good ? 1 : 0, missed: 0, simulated },
         { blobs: [blob.hash] },
@@ -234,19 +234,19 @@ export class Remote implements OnApplicationShutdown {
         blind: false,
         simulated,
       });
-      await keep('reading.taken', seen('reach.session'), { re: [capture] });
-      const { state } = await turn.head(stream);
+      keep('reading.taken', seen('reach.session'), { re: [capture] });
+      const { state } = turn.head(stream);
       const set = standing(state, key)?.pos.id ?? null;
       // A value that a stand-in holds says nothing of the device on the site.
       if (!simulated && of.after !== undefined)
-        await keep('setting.staged', { stage: 'readBack', asOf: turn.now, of: [{ key, set, value: of.after }] }, { re: [capture] });
-      if (good) await keep('reading.taken', seen('reach.readBack'), { re: [capture] });
+        keep('setting.staged', { stage: 'readBack', asOf: turn.now, of: [{ key, set, value: of.after }] }, { re: [capture] });
+      if (good) keep('reading.taken', seen('reach.readBack'), { re: [capture] });
       const label = definitionOf(key)?.label ?? keyParts(key).definition;
       const wait =
         traffic === null
           ? ''
           : ` The unit called ${Math.round((traffic - (this.state(stream)?.since ?? traffic)) / 1000)} s after it was asked for.`;
-      await keep('note.written', {
+      keep('note.written', {
         lamp: 'Reach',
         words: `${label} was ${good ? 'changed from afar and read back' : 'asked for from afar, without a good end'}${simulated ? ' (simulated)' : ''}.${wait}${of.words === '' ? '' : ` The way back: ${of.words}`}`,
       });

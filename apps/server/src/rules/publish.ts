@@ -22,12 +22,12 @@ export class Publish {
   }
 
   #once<K extends Published>(stream: Stream, kind: K, data: DataOf<K> & Omit<Pin, 'hash'>): Promise<void> {
-    return this.journal.append(async (turn) => {
-      const { state } = await turn.head(stream);
+    return this.journal.append((turn) => {
+      const { state } = turn.head(stream);
       if (state.published[pinName(data)] !== undefined) return;
       const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'import' } as const };
       const entry = write(pen, stream, kind, data);
-      await turn.keep(entry, textOf(entry));
+      turn.keep(entry, textOf(entry));
     });
   }
 }

@@ -6,6 +6,7 @@ import { settingKey, type Stream, type Ulid } from '@green-lamp/core/name';
 import { openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
 import type { Answer } from '../journal/take.ts';
 import { TestServer } from '../testing/server.ts';
+import type { NewSecret } from '../journal/turn.ts';
 import { Vault } from './vault.ts';
 
 const server = new TestServer();
@@ -87,10 +88,14 @@ test('a reveal is an entry, and its answer is sealed to the page that asked', as
 test('rotation seals every secret again, touches no entry, and they still open', async () => {
   const { stream, ref, key } = await keep('6006', 'turn-me');
   const before = { cursor: server.journal.cursor, disk: onDisk() };
-  expect(await server.running.app.get(Vault).rotate()).toBeGreaterThan(3);
+  const again = (rows: readonly NewSecret[]): Promise<void> =>
+    server.journal.append((turn) => {
+      for (const row of rows) turn.secret(row);
+    });
+  expect(await server.running.app.get(Vault).rotate(again)).toBeGreaterThan(3);
   expect(server.journal.cursor).toBe(before.cursor);
   expect((await revealed(stream, ref, key)).plain).toBe('turn-me');
-  expect(await server.running.app.get(Vault).rotate()).toBeGreaterThan(3);
+  expect(await server.running.app.get(Vault).rotate(again)).toBeGreaterThan(3);
   expect((await revealed(stream, ref, key)).plain).toBe('turn-me');
 });
 

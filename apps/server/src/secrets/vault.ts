@@ -103,18 +103,17 @@ export class Vault {
     );
   }
 
-  /** Seals every secret again under a new key. Touches no entry. Gives how many were sealed again. */
-  async rotate(): Promise<number> {
+  /** Seals every secret again under a new key and has the writer keep them. Touches no entry. Gives how many were sealed again. */
+  async rotate(keep: (rows: readonly NewSecret[]) => Promise<void>): Promise<number> {
     this.#ring = turnKeyRing(this.folder);
     const keyId = this.#ring.current;
-    let count = 0;
-    for (const row of await this.database.em().find(SecretRow, { keyId: { $ne: keyId } })) {
+    const old = await this.database.em().find(SecretRow, { keyId: { $ne: keyId } });
+    const again = old.flatMap((row) => {
       const plain = this.#open(row.keyId, row.stream, row.ref, row.sealed);
-      if (plain === null) continue;
-      await this.database.em().nativeUpdate(SecretRow, { ref: row.ref }, { keyId, sealed: this.#seal(keyId, row.stream, row.ref, plain) });
-      count++;
-    }
-    return count;
+      return plain === null ? [] : [{ ...row, keyId, sealed: this.#seal(keyId, row.stream, row.ref, plain) }];
+    });
+    await keep(again);
+    return again.length;
   }
 
   #markOf(plain: string): string {

@@ -1,20 +1,30 @@
 // Whatever only SQLite can do. Another database takes this file's place with the same entities.
 import { existsSync } from 'node:fs';
+import type { EntityMetadata, MikroORM } from '@mikro-orm/core';
 import type { SqlEntityManager } from '@mikro-orm/libsql';
 import Libsql from 'libsql';
 
-type RawConnection = { exec: (sql: string) => void };
+type Value = string | number | Uint8Array | null;
+type Statement = { run: (values: readonly Value[]) => unknown; all: (values: readonly Value[]) => unknown[] };
+type RawConnection = { exec: (sql: string) => void; prepare: (sql: string) => Statement; __created?: number };
 
-/** Write-ahead log, full sync on every commit, foreign keys: set on each connection and never left to a default. */
-export const onConnect = (connection: RawConnection, done: (error: unknown, connection: RawConnection) => void): void => {
-  try {
-    for (const pragma of ['journal_mode=WAL', 'synchronous=FULL', 'foreign_keys=ON', 'busy_timeout=5000'])
-      connection.exec(`PRAGMA ${pragma}`);
-    done(null, connection);
-  } catch (error) {
-    done(error, connection);
-  }
-};
+/**
+ * Write-ahead log, full sync on every commit, foreign keys: set on each connection and never left to a default.
+ * The mapper's dialect takes a connection for dead after 10 s and opens another, which would cost every prepared statement: this one is kept.
+ */
+export const onConnect =
+  (opened: (connection: RawConnection) => void) =>
+  (connection: RawConnection, done: (error: unknown, connection: RawConnection) => void): void => {
+    try {
+      for (const pragma of ['journal_mode=WAL', 'synchronous=FULL', 'foreign_keys=ON', 'busy_timeout=5000', 'cache_size=-65536'])
+        connection.exec(`PRAGMA ${pragma}`);
+      connection.__created = Number.POSITIVE_INFINITY;
+      opened(connection);
+      done(null, connection);
+    } catch (error) {
+      done(error, connection);
+    }
+  };
 
 /** Folds the write-ahead log into the file, so that a clean stop leaves one file. */
 export const foldLog = async (em: SqlEntityManager): Promise<void> => {
@@ -37,3 +47,112 @@ export const migrationsOf = (file: string): string[] => {
     reader.close();
   }
 };
+
+/** Statements on the mapper's own connection, prepared once. All of it is synchronous: between `begin` and `commit` nobody else comes in. */
+export class Statements {
+  readonly #prepared = new Map<string, Statement>();
+  constructor(private readonly connection: RawConnection) {}
+
+  run(sql: string, values: readonly Value[] = []): void {
+    this.#of(sql).run(values);
+  }
+  all(sql: string, values: readonly Value[] = []): unknown[] {
+    return this.#of(sql).all(values);
+  }
+  /** All of what is written, or nothing. */
+  transaction(write: () => void): void {
+    this.run('begin immediate');
+    try {
+      write();
+      this.run('commit');
+    } catch (error) {
+      try {
+        this.run('rollback');
+      } catch {
+        // there is nothing to take back where the commit itself failed
+      }
+      throw error;
+    }
+  }
+  #of(sql: string): Statement {
+    const there = this.#prepared.get(sql);
+    if (there !== undefined) return there;
+    const made = this.connection.prepare(sql);
+    this.#prepared.set(sql, made);
+    return made;
+  }
+}
+
+type Column = { readonly name: string; readonly field: string; readonly boolean: boolean };
+
+/** A table as its entity describes it, written and read by prepared statements. `Row` is the entity's plain row. */
+export class Table<Row extends object> {
+  readonly #columns: readonly Column[];
+  readonly #insert: string;
+  readonly #upsert: string;
+  readonly #select: string;
+  readonly #table: string;
+  readonly #key: string;
+
+  constructor(
+    private readonly statements: Statements,
+    entity: EntityMetadata,
+  ) {
+    this.#columns = entity.props.map(({ name, fieldNames, runtimeType }) => ({
+      name,
+      field: fieldNames[0] ?? name,
+      boolean: runtimeType === 'boolean',
+    }));
+    this.#table = entity.tableName;
+    this.#key = entity.props.find(({ primary }) => primary === true)?.fieldNames[0] ?? 'id';
+    const fields = this.#columns.map(({ field }) => `"${field}"`).join(', ');
+    const slots = this.#columns.map(() => '?').join(', ');
+    this.#insert = `insert into ${this.#table} (${fields}) values (${slots})`;
+    this.#upsert = `${this.#insert} on conflict ("${this.#key}") do update set ${this.#columns.map(({ field }) => `"${field}" = excluded."${field}"`).join(', ')}`;
+    this.#select = `select ${this.#columns.map(({ name, field }) => `"${field}" as "${name}"`).join(', ')} from ${this.#table}`;
+  }
+
+  insert(row: Row): void {
+    this.statements.run(this.#insert, this.#values(row));
+  }
+  /** Inserts a row, or puts it in the place of the one with the same key. */
+  put(row: Row): void {
+    this.statements.run(this.#upsert, this.#values(row));
+  }
+  /** Inserts a row where none has its key. */
+  putNew(row: Row): void {
+    this.statements.run(`${this.#insert} on conflict do nothing`, this.#values(row));
+  }
+  remove(key: string): void {
+    this.statements.run(`delete from ${this.#table} where "${this.#key}" = ?`, [key]);
+  }
+  /** Changes some columns, by the SQL of what is set and of which rows. */
+  change(set: string, where: string, values: readonly Value[]): void {
+    this.statements.run(`update ${this.#table} set ${set} where ${where}`, values);
+  }
+  /** Rows by the SQL behind `where`, with its order and limit. */
+  where(clause: string, values: readonly Value[]): Row[] {
+    const rows = this.statements.all(`${this.#select} where ${clause}`, values) as Row[]; // columns and types come from the entity
+    for (const { name, boolean } of this.#columns)
+      if (boolean) for (const row of rows as { [name: string]: unknown }[]) row[name] = Boolean(row[name]);
+    return rows;
+  }
+  first(clause: string, values: readonly Value[]): Row | null {
+    return this.where(`${clause} limit 1`, values)[0] ?? null;
+  }
+  has(key: string): boolean {
+    return this.statements.all(`select 1 from ${this.#table} where "${this.#key}" = ?`, [key]).length > 0;
+  }
+
+  #values(row: Row): Value[] {
+    const of = row as { [name: string]: Value | boolean | undefined };
+    return this.#columns.map(({ name }) => {
+      const value = of[name];
+      return typeof value === 'boolean' ? Number(value) : (value ?? null);
+    });
+  }
+}
+
+/** The table of an entity. */
+export const tableOf = <Row extends object>(orm: MikroORM, statements: Statements, entity: { readonly meta: EntityMetadata }): Table<Row> =>
+  new Table<Row>(statements, orm.getMetadata().get(entity.meta.className));

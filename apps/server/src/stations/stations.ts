@@ -51,7 +51,7 @@ export class Stations {
     from: number;
     limit: number;
   }): Promise<{ stations: Summary[]; counts: { [S in Show]: number }; total: number }> {
-    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const streams = this.journal.streams().filter((stream) => stream.startsWith('station:'));
     const around = {
       people: (await this.journal.state(peopleStream)).people,
       house: await this.journal.state(houseStream),
@@ -69,7 +69,7 @@ export class Stations {
 
   /** What only shows across stations: findings, what ends when, and who owns what at which portal. */
   async across(): Promise<{ findings: FleetFinding[]; ends: Of<End>[]; claims: Of<Claimed>[] }> {
-    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const streams = this.journal.streams().filter((stream) => stream.startsWith('station:'));
     const states = (await Promise.all(streams.map(async (stream) => ({ stream, state: await this.journal.state(stream) })))).filter(
       ({ state }) => state.station !== null,
     );
@@ -108,7 +108,7 @@ export class Stations {
 
   /** Every station's sheet, secrets left out. */
   async sheets(): Promise<{ sheets: { stream: Stream; station: string; text: string; lines: SheetLine[] }[] }> {
-    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const streams = this.journal.streams().filter((stream) => stream.startsWith('station:'));
     const states = await Promise.all(streams.map(async (stream) => ({ stream, state: await this.journal.state(stream) })));
     return {
       sheets: states.flatMap(({ stream, state }) =>
@@ -123,7 +123,7 @@ export class Stations {
     const found = (role === 'house' ? published.house : published.profiles).published[pinName({ id, version })];
     if (found === undefined) return null;
     const pin: Pin = { id: found.id, version: found.version, hash: found.hash };
-    const streams = (await this.journal.streams()).filter((stream) => stream.startsWith('station:'));
+    const streams = this.journal.streams().filter((stream) => stream.startsWith('station:'));
     const stations = await Promise.all(
       streams.map(async (stream): Promise<Previewed[]> => {
         const state = await this.journal.state(stream);

@@ -200,11 +200,11 @@ export class Yard implements OnApplicationShutdown {
       missed: notUnderstood.length,
       simulated: true,
     };
-    return this.journal.append(async (turn) => {
-      const { state } = await turn.head(stream);
+    return this.journal.append((turn) => {
+      const { state } = turn.head(stream);
       const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'yard' } as const };
       const entry = write(pen, stream, 'capture.kept', data, { blobs: [blob.hash] });
-      await turn.keep(entry, textOf(entry));
+      turn.keep(entry, textOf(entry));
       return { entry: entry.id, text: blob.text };
     });
   }

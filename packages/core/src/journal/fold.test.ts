@@ -9,6 +9,7 @@ import {
   conflictOf,
   emptyState,
   foldAll,
+  inOrder,
   type PlacedEntry,
   placedEntry,
   readEntry,
@@ -50,6 +51,25 @@ test('[J2] the cached fold is the full fold, in any order and any pieces', () =>
       expect(asText(foldAll(stream, [...placed, ...placed]))).toBe(whole);
     }),
     { seed: 11, numRuns: 200 },
+  ));
+
+test('[J2] a state that was given out never changes, though a fold changes in place what it has made itself', () =>
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 1_000_000 }), fc.integer({ min: 1, max: 9 }), (seed, size) => {
+      const { stream, written } = anyJournal(seed, 40);
+      const placed = inOrder(written.map(({ entry, received }) => placedEntry(entry, received)));
+      const given: { state: State; text: string }[] = [];
+      let state = emptyState(stream);
+      for (let i = 0; i < placed.length; i += size) {
+        state = advance(state, placed.slice(i, i + size)) ?? state;
+        given.push({ state, text: asText(state) });
+        // a branch of its own from the same state: what one fold owns is no other's
+        const branch = advance(state, placed.slice(i + size).reverse()) ?? state;
+        expect(asText(branch)).toBe(asText(foldAll(stream, placed)));
+      }
+      for (const { state: was, text } of given) expect(asText(was)).toBe(text);
+    }),
+    { seed: 12, numRuns: 100 },
   ));
 
 const c = chance(5);

@@ -2,6 +2,7 @@
 import type { Json, Stream } from '../name/index.ts';
 import { foldKnown, readData } from './kinds/index.ts';
 import { inOrder, isAfter, type PlacedEntry } from './order.ts';
+import { owning } from './state/owned.ts';
 import { emptyState, type State } from './state/state.ts';
 
 const foldOne = (state: State, { entry, pos }: PlacedEntry): State => {
@@ -18,11 +19,12 @@ const foldOne = (state: State, { entry, pos }: PlacedEntry): State => {
 /** The state after all entries of a stream. Entries may come in any order; one that comes twice counts once. */
 export const foldAll = (stream: Stream, entries: readonly PlacedEntry[]): State => foldOn(emptyState(stream), entries);
 
-const foldOn = (state: State, entries: readonly PlacedEntry[]): State => {
-  let now = state;
-  for (const placed of inOrder(entries)) if (now.last?.id !== placed.pos.id) now = foldOne(now, placed);
-  return now;
-};
+const foldOn = (state: State, entries: readonly PlacedEntry[]): State =>
+  owning(() => {
+    let now = state;
+    for (const placed of inOrder(entries)) if (now.last?.id !== placed.pos.id) now = foldOne(now, placed);
+    return now;
+  });
 
 /** Folds more entries onto a state, or gives null where one sorts before what is folded already: then the stream is folded again. */
 export const advance = (state: State, more: readonly PlacedEntry[]): State | null =>

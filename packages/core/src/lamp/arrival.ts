@@ -1,7 +1,7 @@
 // [D1] A frame that reached the desk: for which receiver, of what grade, and whether it is evidence.
 import type { ElementId, Grade, Json, Stream } from '../name/index.ts';
 import { isAtLeast, type Strength, type Turn } from '../evidence/index.ts';
-import { comparePos, elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
+import { elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
 import { plainText, settingKey } from '../name/index.ts';
 import { referred } from '../sheet/index.ts';
 import { type Coming, plainSource } from './attribute.ts';
@@ -82,19 +82,26 @@ export const addressesOf = (state: State): string[] => [
 /** Most sorts of call that are kept as evidence between two changes: an outside client may invent event names without end. */
 const mostSorts = 64;
 
+type Weighed = Sort & { readonly grade: Grade; readonly strength: Strength };
+
 /** [D3] Whether a frame is evidence: only if nothing of its sort (path, receiver, event, zone, turn), of at least its grade and strength, was picked since the last change; a real one also over a simulated one. */
-export const picks = (state: State, frame: Sort & { pos: Pos; grade: Grade; strength: Strength }): boolean => {
-  if (frame.strength === 'impossible' || !isAfter(frame.pos, state.changed)) return false;
-  const since = Object.entries(state.picked).filter(([, { pos }]) => state.changed === null || comparePos(pos, state.changed) > 0);
-  const standsAlready = since.some(
-    ([key, { grade, strength }]) =>
-      grade >= frame.grade &&
-      isAtLeast(strength, frame.strength) &&
-      (key === pickKey(frame) || (frame.simulated && key === pickKey({ ...frame, simulated: false }))),
-  );
-  if (standsAlready) return false;
+export const picks = (state: State, frame: Weighed & { pos: Pos }): boolean => {
+  if (picksNothing(state, frame) || !isAfter(frame.pos, state.changed)) return false;
+  const since = Object.values(state.picked).filter(({ pos }) => isAfter(pos, state.changed));
+  if (since.length < mostSorts) return true;
   const own = zonesOf(state);
-  return isOwnZone(own, frame.zone) || since.filter(([, { zone }]) => !isOwnZone(own, zone)).length < mostSorts;
+  return isOwnZone(own, frame.zone) || since.filter(({ zone }) => !isOwnZone(own, zone)).length < mostSorts;
+};
+
+/** Whether a frame is no evidence wherever it stands in the order: it can't have come so, or its like was picked. Asked of every frame, so it looks at two keys only. */
+export const picksNothing = (state: State, frame: Weighed): boolean => {
+  const stands = (key: string): boolean => {
+    const there = state.picked[key];
+    return (
+      there !== undefined && isAfter(there.pos, state.changed) && there.grade >= frame.grade && isAtLeast(there.strength, frame.strength)
+    );
+  };
+  return frame.strength === 'impossible' || stands(pickKey(frame)) || (frame.simulated && stands(pickKey({ ...frame, simulated: false })));
 };
 
 export type NearAccount = { readonly account: string; readonly stream: Stream; readonly how: 'swapped' | 'one character' };

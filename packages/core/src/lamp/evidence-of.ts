@@ -3,8 +3,9 @@ import type { ElementId, FrameId, Ulid } from '../name/index.ts';
 import { type HowAttributed, isAtLeast, type Strength } from '../evidence/index.ts';
 import { type Entry, ordOf, type State, write } from '../journal/index.ts';
 import type { Instant } from '../quantity/index.ts';
-import { type Arrived, picks, receiverFor } from './arrival.ts';
-import { attribute, type Knowing } from './attribute.ts';
+import { type Arrived, picks, picksNothing } from './arrival.ts';
+import type { Knowing } from './attribute.ts';
+import { howItCame } from './how-it-came.ts';
 
 export type Matched = Omit<Arrived, 'own' | 'fields'> & {
   /** Null where it arrived at a listener that is no receiver of the station. */
@@ -21,8 +22,7 @@ const elsewhere = 5;
 /** A frame held against a station's sheet: how it came, for which receiver, how surely. What is decided here stands with the frame for good. */
 export const matched = (state: State, frame: Arrived, knowing: Knowing): Matched => {
   const { fields: _, own: __, ...rest } = frame;
-  const received = receiverFor(state, frame);
-  const came = attribute(state, frame, knowing);
+  const { received, came } = howItCame(state, frame, knowing);
   const open = received !== null && !received.sure && isAtLeast(came.strength, 'likely');
   return {
     ...rest,
@@ -33,12 +33,14 @@ export const matched = (state: State, frame: Arrived, knowing: Knowing): Matched
   };
 };
 
-/** The `call.arrived` of a frame that is evidence, or null. `seen` is the greatest order key that the desk had seen when it came. */
+/** The `call.arrived` of a frame that is evidence, or null. `seen` is the greatest order key that the desk had seen when it came; an id is made only where it is needed. */
 export const evidenceOf = (
   state: State,
   frame: Matched & { readonly id: FrameId; readonly at: Instant; readonly seen: number },
-  id: Ulid,
+  mint: () => Ulid,
 ): Entry | null => {
+  if (picksNothing(state, frame)) return null;
+  const id = mint();
   const { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated } = frame;
   const pen = { id, at: frame.at, skew: null, since: frame.seen, who: { part: 'desk' } } as const;
   const facts = { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated };

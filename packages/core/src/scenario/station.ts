@@ -236,7 +236,8 @@ export class StationMaker {
     this.lastFrame = { ...frame, frame: ++this.#frames, received: at };
     if (frame.strength === 'impossible') return;
     this.#summed(frame, at);
-    const entry = evidenceOf(this.state, { ...frame, id: this.#frames, at, seen: this.state.last?.ord ?? 0 }, this.#chance.ulid(this.#now));
+    const id = this.#chance.ulid(this.#now); // made for every frame, so that what comes after has the ids that the seed gives it
+    const entry = evidenceOf(this.state, { ...frame, id: this.#frames, at, seen: this.state.last?.ord ?? 0 }, () => id);
     if (entry === null) return;
     const next = advance(this.state, [{ entry, pos: { ord: ordOf(entry, null), id: entry.id } }]);
     if (next === null) throw new RangeError('a call of a scenario sorts before the last entry');

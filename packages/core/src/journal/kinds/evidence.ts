@@ -5,6 +5,7 @@ import { type HowAttributed, hows, kinds, type Strength, strengths, type Turn, t
 import { kind, upgrade } from '../kind.ts';
 import { isAfter } from '../order.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
+import { put } from '../state/owned.ts';
 import { noneKey, type State } from '../state/state.ts';
 
 const lamp = known(isLampName, 'a lamp');
@@ -43,7 +44,7 @@ export const noneAccepted = kind(
     const what = noneKey(data.lamp, data.path);
     return {
       ...state,
-      none: data.lifted ? without(state.none, what) : { ...state.none, [what]: { reason: data.reason, pos, who: entry.who } },
+      none: data.lifted ? without(state.none, what) : put(state.none, what, { reason: data.reason, pos, who: entry.who }),
     };
   },
 );
@@ -56,7 +57,7 @@ export const findingAccepted = kind(
     ...state,
     acceptedFindings: lifted
       ? without(state.acceptedFindings, finding)
-      : { ...state.acceptedFindings, [finding]: { about, reason, pos, who: entry.who } },
+      : put(state.acceptedFindings, finding, { about, reason, pos, who: entry.who }),
   }),
 );
 
@@ -176,7 +177,7 @@ export const callArrived = kind(
   (state, data, { pos }) => {
     if (data.strength === 'impossible') return state;
     const { grade, strength, zone, frame: of } = data;
-    const picked = { ...pickedSinceChange(state), [pickKey(data)]: { grade, strength, zone, pos, frame: of } };
+    const picked = put(pickedSinceChange(state), pickKey(data), { grade, strength, zone, pos, frame: of });
     return { ...withCall(state, data, data, pos), picked };
   },
   [upgrade(fields({ ...firstCall, how: oneOf(oldHows), account: words(16) }), (data) => ({ ...data, ...before, ...attributedThen(data) }))],

@@ -3,6 +3,7 @@ import { fields, known, oneOf, orNull, text } from '../../problem/index.ts';
 import { kind } from '../kind.ts';
 import { attended } from '../state/attended.ts';
 import type { HardwareKind } from '../state/state.ts';
+import { put } from '../state/owned.ts';
 
 export const placed = kind(
   'placed',
@@ -20,7 +21,7 @@ export const placed = kind(
 const changed = <const N extends HardwareKind>(name: N) =>
   kind(name, 1, fields({ element: orNull(known(isElementId, 'an element')), words: text(500) }), (state, { element }, { entry, pos }) => ({
     ...attended(state, pos),
-    hardware: { ...state.hardware, [`${name}|${element ?? ''}`]: { kind: name, element, pos, who: entry.who } },
+    hardware: put(state.hardware, `${name}|${element ?? ''}`, { kind: name, element, pos, who: entry.who }),
     changed: pos,
   }));
 

@@ -3,6 +3,7 @@ import { isSettingKey } from '../../name/index.ts';
 import { fields, flag, known, oneOf, orNull, text, words } from '../../problem/index.ts';
 import { kind } from '../kind.ts';
 import { walkMoves } from '../state/state.ts';
+import { put } from '../state/owned.ts';
 
 const day = known((value): value is string => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}$/.test(value), 'a day such as 2027-03-14');
 
@@ -13,7 +14,7 @@ export const stepDone = kind(
   fields({ what: words(200), done: flag, words: text(300) }),
   (state, { what, done, words: said }, { pos, entry }) => ({
     ...state,
-    steps: { ...state.steps, [what]: { done, words: said, pos, who: entry.who } },
+    steps: put(state.steps, what, { done, words: said, pos, who: entry.who }),
   }),
 );
 
@@ -27,7 +28,7 @@ export const walkMoved = kind(
     const opened = window === null ? (how === 'begun' || how === 'over' ? null : (was?.window ?? null)) : { name: window, pos };
     // An opened window leaves the prompt in hand where it is, and its time with it.
     const now = how === 'window' && was !== undefined ? { ...was, window: opened } : { at, how, pos, who: entry.who, window: opened };
-    return { ...state, walks: { ...state.walks, [walk]: now } };
+    return { ...state, walks: put(state.walks, walk, now) };
   },
 );
 
@@ -35,5 +36,5 @@ export const askNoted = kind(
   'ask.noted',
   1,
   fields({ key: known(isSettingKey, 'a setting’s key'), asked: text(80), ticket: text(60), askedOn: orNull(day), chaseOn: orNull(day) }),
-  (state, { key, ...note }, { pos, entry }) => ({ ...state, asks: { ...state.asks, [key]: { ...note, pos, who: entry.who } } }),
+  (state, { key, ...note }, { pos, entry }) => ({ ...state, asks: put(state.asks, key, { ...note, pos, who: entry.who }) }),
 );

@@ -1,6 +1,7 @@
 import { isElementId, isGroup, isUlid } from '../../name/index.ts';
 import { fields, flag, known, words } from '../../problem/index.ts';
 import { kind } from '../kind.ts';
+import { put } from '../state/owned.ts';
 
 export const stationOpened = kind('station.opened', 1, fields({ name: words(80), demo: flag }), (state, { name, demo }, { pos }) => ({
   ...state,
@@ -42,5 +43,5 @@ export const personAdded = kind(
   'person.added',
   1,
   fields({ id: known(isUlid, 'a person’s ULID'), name: words(60) }),
-  (state, { id, name }) => ({ ...state, people: { ...state.people, [id]: name } }),
+  (state, { id, name }) => ({ ...state, people: put(state.people, id, name) }),
 );

@@ -5,6 +5,7 @@ import type { Who } from '../entry.ts';
 import type { Pos } from '../order.ts';
 import { standing } from './settings.ts';
 import type { OnDevice, State } from './state.ts';
+import { put } from './owned.ts';
 
 const further = (a: StageOnDevice, b: StageOnDevice): StageOnDevice => (stages.indexOf(a) >= stages.indexOf(b) ? a : b);
 const isInForce = (stage: StageOnDevice): boolean => stage === 'inForce' || stage === 'readBack';
@@ -39,7 +40,7 @@ export const withStaging = (state: State, key: SettingKey, staging: Staging): St
   const was = state.device[key];
   const now = was === undefined ? first(staging) : same(was.value, staging.value) ? again(was, staging) : moved(was, staging);
   const counts = now.moved !== (was?.moved ?? null) || now.force !== (was?.force ?? null);
-  return { ...state, device: { ...state.device, [key]: now }, changed: counts ? staging.pos : state.changed };
+  return { ...state, device: put(state.device, key, now), changed: counts ? staging.pos : state.changed };
 };
 
 /** How far a setting has got; null where the sheet has nothing for it. */

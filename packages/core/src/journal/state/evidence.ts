@@ -3,6 +3,7 @@ import { isObject, keyParts, isSettingKey } from '../../name/index.ts';
 import { type Evidence, plainZone } from '../../evidence/index.ts';
 import { comparePos, type Pos } from '../order.ts';
 import type { State } from './state.ts';
+import { put } from './owned.ts';
 
 export type NewEvidence = Omit<Evidence, 'place'> & {
   readonly kindOf: string;
@@ -34,7 +35,7 @@ export const withEvidence = (state: State, { kindOf, receiver, strength = '', it
       ...(lamp === 'Inputs' ? [item] : []),
     ].join('|');
     const there = slots[slot];
-    if (there === undefined || comparePos(posOf(there), posOf(evidence)) < 0) slots = { ...slots, [slot]: evidence };
+    if (there === undefined || comparePos(posOf(there), posOf(evidence)) < 0) slots = put(slots, slot, evidence);
     if (there === undefined && evidence.what === 'call') slots = withoutOldest(state, slots, `${lamp}|${path ?? ''}|`);
   }
   return { ...state, evidence: slots };

@@ -2,11 +2,19 @@
 import type { Json, SettingKey } from '../../name/index.ts';
 import { comparePos } from '../order.ts';
 import type { Leaf, State } from './state.ts';
+import { put } from './owned.ts';
 
 /** A set takes the place of the leaf that its writer saw, and of those that it settles. */
 export const withLeaf = (state: State, key: SettingKey, leaf: Leaf, replaces: readonly string[]): State => {
   const leaves = (state.settings[key] ?? []).filter(({ pos }) => !replaces.includes(pos.id));
-  return { ...state, settings: { ...state.settings, [key]: [...leaves, leaf].sort((a, b) => comparePos(a.pos, b.pos)) } };
+  return {
+    ...state,
+    settings: put(
+      state.settings,
+      key,
+      [...leaves, leaf].sort((a, b) => comparePos(a.pos, b.pos)),
+    ),
+  };
 };
 
 export const standing = (state: State, key: SettingKey): Leaf | null => state.settings[key]?.at(-1) ?? null;

@@ -1,0 +1,157 @@
+// What a decision sees of the journal, and what it drafts.
+import type { Stream } from '@green-lamp/core/name';
+import { proves, strengths } from '@green-lamp/core/evidence';
+import { instant, type Instant } from '@green-lamp/core/quantity';
+import { advance, type Entry, isAfter, linkOf, type PlacedEntry, placedEntry, type Pos, type State } from '@green-lamp/core/journal';
+import { accountsOf } from '@green-lamp/core/lamp';
+import { hashOf, sha256Of } from '../shell/sha256.ts';
+import type { Books } from './books.ts';
+import { heardKey } from './heard.ts';
+import type { Streams } from './streams.ts';
+import type { Tables } from './tables.ts';
+import type { Draft, Head, NewEntry, NewFrame, Turn } from './turn.ts';
+
+const provingStrengths = strengths.filter(proves);
+
+/** A stream is still being folded: the decision is made again when it stands. */
+export class NotReady extends Error {
+  constructor(readonly stream: Stream) {
+    super(`${stream} is being folded`);
+  }
+}
+/** An entry sorts before what is folded, or before calls that came since: its stream is folded again, once for all that wait for it. */
+export class Late extends Error {
+  constructor(readonly stream: Stream) {
+    super(`an entry of ${stream} comes late`);
+  }
+}
+
+const onTop = (state: State, placed: PlacedEntry): State => {
+  const on = advance(state, [placed]);
+  if (on === null) throw new Error(`${placed.pos.id} sorts before what is folded`);
+  return on;
+};
+
+export type TurnOf = {
+  readonly all: Draft;
+  readonly own: Draft;
+  readonly now: Instant;
+  readonly frameId: () => number;
+  /** Late entries of one stream: folded on top for now, in their place once all of them are there. */
+  readonly late?: { readonly stream: Stream; readonly placed: PlacedEntry[]; changed: Pos | null };
+};
+
+export class Turns {
+  constructor(
+    private readonly tables: Tables,
+    private readonly streams: Streams,
+    private readonly books: Books,
+    private readonly resting: (stream: Stream) => boolean,
+  ) {}
+
+  of(of: TurnOf): Turn {
+    const { all, own, now } = of;
+    const drafts = [own, all];
+    const { tables, books } = this;
+    const turn: Turn = {
+      now,
+      head: (stream) => own.heads.get(stream) ?? all.heads.get(stream) ?? this.#head(stream, of),
+      found: (id) => own.byId.get(id) ?? all.byId.get(id) ?? tables.entry.first('id = ?', [id]),
+      station: (account) => books.station(account, drafts),
+      keep: (entry, text) => this.#keep(turn, of, entry, text),
+      frameId: of.frameId,
+      frame: (frame) => {
+        own.frames.push(frame);
+      },
+      newest: ({ account, path, address, since }) => {
+        const like = (frame: NewFrame): boolean =>
+          frame.account === account && frame.path === path && (path !== null || frame.address === address);
+        const drafted = own.frames.findLast(like) ?? all.frames.findLast(like);
+        if (drafted !== undefined) return drafted;
+        return path === null
+          ? tables.frame.first('account = ? and path is null and address = ? and at > ? order by id desc', [account, address, since])
+          : tables.frame.first('account = ? and path = ? and at > ? order by id desc', [account, path, since]);
+      },
+      repeat: (frame) => {
+        own.repeats.set(frame, (own.repeats.get(frame) ?? all.repeats.get(frame) ?? 0) + 1);
+      },
+      heard: (sort) => {
+        const next = books.heard.next(sort, drafts, now);
+        own.heard.set(heardKey(next), next);
+      },
+      heardOf: (station) => books.heard.drafted(station, drafts),
+      alone: (address, station) => books.addresses.alone(address, station, drafts),
+      frameOf: (id) => [...own.frames, ...all.frames].find((frame) => frame.id === id) ?? tables.frame.first('id = ?', [id]),
+      cameBy: (station, path, from, to) =>
+        [...own.frames, ...all.frames].find(
+          (frame) =>
+            frame.station === station &&
+            frame.path === path &&
+            provingStrengths.some((one) => one === frame.strength) &&
+            frame.at >= from &&
+            frame.at < to,
+        ) ??
+        tables.frame.first(
+          `station = ? and at >= ? and at < ? and status = 'matched' and path = ? and strength in (${provingStrengths.map(() => '?').join(', ')})`,
+          [station, from, to, path, ...provingStrengths],
+        ),
+      secret: (row) => {
+        own.secrets.set(row.ref, row);
+      },
+      hasSecret: (ref) => drafts.some(({ secrets }) => secrets.has(ref)) || tables.secret.has(ref),
+      blob: (row) => {
+        own.blobs.set(row.hash, row);
+      },
+      blobOf: (hash) =>
+        drafts.map(({ blobs }) => blobs.get(hash)).find((row) => row !== undefined)?.bytes ??
+        tables.blob.first('hash = ?', [hash])?.bytes ??
+        null,
+      hasBlob: (hash) => drafts.some(({ blobs }) => blobs.has(hash)) || tables.blob.has(hash),
+      meta: (name, value) => {
+        own.meta.set(name, value);
+      },
+      cache: (stream, state) => {
+        own.states.set(stream, state);
+      },
+      address: (what, row) => {
+        own.addresses.set(what, row);
+      },
+    };
+    return turn;
+  }
+
+  #head(stream: Stream, { late }: TurnOf): Head {
+    const head = this.resting(stream) && late?.stream !== stream ? null : this.streams.known(stream);
+    if (head === null) throw new NotReady(stream);
+    return head;
+  }
+
+  #keep(turn: Turn, { all, own, late }: TurnOf, entry: Entry, text: string): NewEntry {
+    const { stream } = entry;
+    const head = turn.head(stream);
+    const received = instant(Math.max(turn.now, head.received + 1));
+    const [hash, seq] = [hashOf(text), head.seq + 1];
+    const link = linkOf(head.link, hash, seq, received, sha256Of);
+    const placed = placedEntry(entry, received);
+    const inTime = isAfter(placed.pos, head.state.last);
+    if (late?.stream !== stream && !inTime) throw new Late(stream);
+    const state = inTime ? onTop(head.state, placed) : { ...onTop({ ...head.state, last: null }, placed), last: head.state.last };
+    const drafts = [own, all];
+    if (state.changed?.id !== head.state.changed?.id && this.books.heard.last(stream, drafts) >= placed.pos.ord) {
+      if (late?.stream !== stream) throw new Late(stream);
+      if (late.changed === null || placed.pos.ord < late.changed.ord) late.changed = placed.pos;
+    }
+    const row: NewEntry = { n: 0, id: entry.id, stream, seq, ord: placed.pos.ord, text, hash, received, link };
+    if (late?.stream === stream) late.placed.push(placed);
+    else {
+      const [before, after] = [accountsOf(head.state), accountsOf(state)];
+      for (const account of before) if (!after.includes(account) && turn.station(account) === stream) own.accounts.set(account, null);
+      for (const account of after) if (turn.station(account) === null) own.accounts.set(account, stream);
+      this.books.addresses.draft(own, head.state, state);
+    }
+    own.heads.set(stream, { seq, link, received, state });
+    own.entries.push(row);
+    own.byId.set(entry.id, row);
+    return row;
+  }
+}
