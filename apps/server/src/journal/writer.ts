@@ -27,8 +27,8 @@ type Ran = { readonly answer: () => void } | { readonly waits: Stream; readonly 
 
 const mostJobs = 20_000;
 /** Jobs and rows of one turn, and how long it may take (ms) before the rest waits for the next: who asks meanwhile waits no longer. */
-const mostAtOnce = 64;
-const longestTurn = 20;
+const mostAtOnce = 40;
+const longestTurn = 10;
 /** Late entries of one stream that are taken into one refold, and how long (ms) they are judged before others are let in. */
 const mostLate = 2000;
 const longestSlice = 2;

@@ -2,6 +2,7 @@
 import type { Socket } from 'node:net';
 import type { Ear, Fate, Piece } from '@green-lamp/core/wire';
 import type { Ingest, Source } from '../ingest.ts';
+import { byTurns } from './by-turns.ts';
 
 /** Pieces of one connection that wait for their commit before no more of it is heard. */
 const mostWaiting = 200;
@@ -67,8 +68,12 @@ export class Connection {
     if (first.length > slice) this.#arrived[0] = first.subarray(slice);
     else this.#arrived.shift();
     for (const piece of step.pieces) this.#answer(piece);
+    this.#hearSoon();
+  }
+  #hearSoon(): void {
+    if (this.#hearing) return;
     this.#hearing = true;
-    setImmediate(() => {
+    byTurns(() => {
       this.#hearing = false;
       this.#hear();
     });
@@ -90,7 +95,7 @@ export class Connection {
       .catch(() => this.socket.destroy()) // not committed: the unit must send again
       .then(() => {
         this.#waiting--;
-        if (this.#waiting < mostWaiting / 2) this.#hear();
+        if (this.#waiting < mostWaiting / 2) this.#hearSoon();
       });
   }
 
