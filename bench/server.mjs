@@ -45,6 +45,7 @@ export const demoServer = async () => {
   const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
   const env = {
     GREENLAMP_DEMO: '1',
+    GREENLAMP_MOST_CALLS_A_MINUTE: '0',
     GREENLAMP_DATA: join(folder, 'data'),
     GREENLAMP_KEYS: join(folder, 'keys'),
     PORT: '0',

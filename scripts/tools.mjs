@@ -92,7 +92,7 @@ export const buildCli = () => {
 
 /** Runs the built server until it is stopped, and passes the stop on. */
 export const serve = (env) => {
-  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
+  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js'), ...process.argv.slice(2)], {
     cwd: root,
     env: { ...process.env, ...env },
     stdio: 'inherit',

@@ -6,6 +6,12 @@ import { runCli } from './cli.ts';
 const standardInput = 0;
 const here = (name: string): string => resolve(process.env['INIT_CWD'] ?? process.cwd(), name);
 
+// Whoever reads only the first lines has closed the pipe: that ends the command quietly.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit();
+});
+
 process.exitCode = runCli(process.argv.slice(2), {
   input: (name) => readFileSync(name === '-' ? standardInput : here(name)),
   folder: (name) =>

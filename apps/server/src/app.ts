@@ -14,10 +14,12 @@ import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
+import { ClockWatch } from './desk/clock-watch.ts';
 import { Whereabouts } from './desk/here.ts';
 import { Desk, portWords } from './desk/desk.ts';
 import { DeskModule } from './desk/desk.module.ts';
 import { HealthModule } from './health/health.module.ts';
+import { Housekeeping } from './journal/housekeeping.ts';
 import { Journal } from './journal/journal.ts';
 import { JournalModule } from './journal/journal.module.ts';
 import { LiveModule } from './live/live.module.ts';
@@ -26,16 +28,19 @@ import { RemoteModule } from './remote/remote.module.ts';
 import { Publish } from './rules/publish.ts';
 import { RulesModule } from './rules/rules.module.ts';
 import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
+import { SecretRow } from './secrets/secret.row.ts';
 import { SecretsModule } from './secrets/secrets.module.ts';
 import { VaultModule } from './secrets/vault.module.ts';
 import { atHome } from './shell/at-home.ts';
 import { Clock } from './shell/clock.ts';
 import { Database } from './shell/database.ts';
-import { type Env, StartError } from './shell/env.ts';
+import type { Env } from './shell/env.ts';
+import { StartError } from './shell/start-error.ts';
 import { EveryAnswer } from './shell/every-answer.ts';
 import { MayGuard } from './shell/may.ts';
 import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
+import { shallow } from './shell/shallow.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
 import { ModbusPort } from './yard/modbus-port.ts';
@@ -113,6 +118,8 @@ const servePage = (app: NestExpressApplication, web: string): void => {
   });
 };
 
+/** What a person has said at the start: to give up what a lost log held, or the secrets of a lost key file. */
+export type Asked = { readonly withoutLog?: boolean; readonly newKeys?: boolean };
 export type Running = {
   readonly app: NestExpressApplication;
   readonly web: string;
@@ -121,11 +128,14 @@ export type Running = {
   readonly modbusPort: number;
 };
 
-export const start = async (env: Env): Promise<Running> => {
-  const database = await Database.open(env);
+export const start = async (env: Env, asked: Asked = {}): Promise<Running> => {
+  const database = await Database.open(env, asked);
+  let app: NestExpressApplication | null = null;
   try {
-    return await begin(env, database);
+    app = await made(env, database, asked);
+    return await begin(env, app);
   } catch (error) {
+    await app?.close().catch(() => undefined); // it closes the database too
     await database.close().catch(() => undefined);
     throw error;
   }
@@ -144,17 +154,26 @@ const listen = (server: Server, { port, webHost }: Env): Promise<string> =>
     });
   });
 
-const begin = async (env: Env, database: Database): Promise<Running> => {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(env, database, openKeyRing(env.keys)), {
-    logger: ['error', 'warn'],
-    forceCloseConnections: true,
-    abortOnError: false,
-  });
+const made = async (env: Env, database: Database, { newKeys = false }: Asked): Promise<NestExpressApplication> => {
+  const sealed = await database.em().count(SecretRow, {});
+  const app = await NestFactory.create<NestExpressApplication>(
+    AppModule.with(env, database, openKeyRing(env.keys, { sealed, anew: newKeys })),
+    {
+      logger: ['error', 'warn'],
+      forceCloseConnections: true,
+      abortOnError: false,
+    },
+  );
+  return app;
+};
+
+const begin = async (env: Env, app: NestExpressApplication): Promise<Running> => {
   app.useWebSocketAdapter(new WsAdapter(app));
   app.enableShutdownHooks();
   app.use(atHome);
   app.use(helmet({ contentSecurityPolicy: csp, strictTransportSecurity: false }));
   app.useBodyParser('json', { limit: '16mb' });
+  app.use(shallow);
   const clock = app.get(Clock);
   if (env.clockFrom !== null) {
     const at = parseRfc3339(env.clockFrom);
@@ -169,6 +188,8 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   await app.get(Whereabouts).open(env);
   const desk = app.get(Desk);
   await desk.open(env);
+  app.get(Housekeeping).open(env.keeps);
+  app.get(ClockWatch).open();
   app.get(Remote).at(env.listenHost, env.programmingPort);
   app.get(Yard).open();
   const modem = app.get(ModemPort);
@@ -177,7 +198,9 @@ const begin = async (env: Env, database: Database): Promise<Running> => {
   await modbus.open(env.modbusPort);
   if (env.demo) await app.get(Demo).play(clock.now());
   await app.get(Publish).shipped();
-  const caching = setInterval(() => void journal.cacheStates().catch(() => undefined), 10_000);
+  const caching = setInterval(() => {
+    journal.cacheStates().catch(() => undefined); // a cache: the next one comes
+  }, 10_000);
   caching.unref();
   await app.init();
   return { app, web: await listen(app.getHttpServer(), env), desk, modemPort: modem.port, modbusPort: modbus.port };

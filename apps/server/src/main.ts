@@ -1,13 +1,32 @@
-// Starts the server, prints every address that it listens on, and stops cleanly.
-import { resolve } from 'node:path';
+// Starts the server, prints every address that it listens on, and stops cleanly. With --check it only reads the database through.
+import { join, resolve } from 'node:path';
 import { start } from './app.ts';
 import { Journal } from './journal/journal.ts';
 import { Vault } from './secrets/vault.ts';
-import { readEnv, StartError } from './shell/env.ts';
+import { faultWords } from './shell/database.ts';
+import { DataFolder } from './shell/data-folder.ts';
+import { type Env, readEnv } from './shell/env.ts';
+import { databaseFault } from './shell/soundness.ts';
+import { StartError } from './shell/start-error.ts';
 
-const main = async (): Promise<void> => {
-  const { app, web, desk, modemPort, modbusPort } = await start(readEnv(process.env, resolve(__dirname, '..', '..', '..')));
-  if (process.argv.includes('--rotate-keys')) {
+/** How long (ms) a stop may take: then the process goes, and loses nothing that was acknowledged. */
+const longestStop = 10_000;
+const asked = (flag: string): boolean => process.argv.includes(`--${flag}`);
+
+const check = ({ data }: Env): void => {
+  const folder = DataFolder.take(data);
+  try {
+    const fault = databaseFault(folder.database, { unclean: folder.unclean, whole: true });
+    if (fault !== null) throw new StartError(faultWords(data, fault));
+    console.log(`The database in ${data} is sound: its pages, its texts and every chain.`);
+  } finally {
+    folder.free();
+  }
+};
+
+const serve = async (env: Env): Promise<void> => {
+  const { app, web, desk, modemPort, modbusPort } = await start(env, { withoutLog: asked('without-log'), newKeys: asked('new-keys') });
+  if (asked('rotate-keys')) {
     const sealed = await app.get(Vault).rotate((rows) =>
       app.get(Journal).append((turn) => {
         for (const row of rows) turn.secret(row);
@@ -19,6 +38,23 @@ const main = async (): Promise<void> => {
   for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
   console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.once(signal, () => {
+      setTimeout(() => {
+        console.error(`Stopping took longer than ${longestStop / 1000} s; the process ends now. Nothing that was acknowledged is lost.`);
+        process.exit(1);
+      }, longestStop).unref();
+    });
+};
+
+process.on('unhandledRejection', (error) => {
+  console.error('A fault that nobody had expected; the server goes on:', error);
+});
+
+const main = async (): Promise<void> => {
+  const env = readEnv(process.env, resolve(join(__dirname, '..', '..', '..')));
+  if (asked('check')) check(env);
+  else await serve(env);
 };
 
 main().catch((error: unknown) => {

@@ -1,16 +1,18 @@
 import { Module } from '@nestjs/common';
 import { JournalModule } from '../journal/journal.module.ts';
+import { ClockWatch } from './clock-watch.ts';
 import { Desk } from './desk.ts';
 import { DeskController } from './desk.controller.ts';
 import { Frames } from './frames.ts';
 import { Whereabouts } from './here.ts';
+import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import { MarkedSockets } from './marked.ts';
 
 @Module({
   imports: [JournalModule],
   controllers: [DeskController],
-  providers: [Whereabouts, Ingest, Desk, Frames, MarkedSockets],
-  exports: [Whereabouts, Ingest, Desk, Frames, MarkedSockets],
+  providers: [ClockWatch, Gate, Whereabouts, Ingest, Desk, Frames, MarkedSockets],
+  exports: [ClockWatch, Gate, Whereabouts, Ingest, Desk, Frames, MarkedSockets],
 })
 export class DeskModule {}

@@ -7,7 +7,9 @@ import { clamped, definitionOf } from '@green-lamp/core/sheet';
 import { type ListenerKind, listenerKinds } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Events } from '../journal/events.ts';
-import { type Env, StartError } from '../shell/env.ts';
+import type { Env } from '../shell/env.ts';
+import { StartError } from '../shell/start-error.ts';
+import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import { type Limits, type ListenerState, TcpListener } from './listeners/tcp.listener.ts';
 import { MarkedSockets } from './marked.ts';
@@ -24,6 +26,7 @@ export class Desk implements OnApplicationShutdown {
   constructor(
     ingest: Ingest,
     marked: MarkedSockets,
+    private readonly gate: Gate,
     private readonly journal: Journal,
     private readonly events: Events,
   ) {
@@ -32,6 +35,7 @@ export class Desk implements OnApplicationShutdown {
         kind,
         ingest,
         marked,
+        gate,
         () => this.#limits,
         () => {
           events.listeners();
@@ -50,7 +54,8 @@ export class Desk implements OnApplicationShutdown {
     return this.#listeners[kind].state.port;
   }
 
-  async open({ listenHost, linePort, dc09Port }: Pick<Env, 'listenHost' | 'linePort' | 'dc09Port'>): Promise<void> {
+  async open({ listenHost, linePort, dc09Port, bounds }: Pick<Env, 'listenHost' | 'linePort' | 'dc09Port' | 'bounds'>): Promise<void> {
+    this.gate.set(bounds);
     await this.#readLimits();
     const ports = { line: linePort, dc09: dc09Port };
     for (const kind of listenerKinds) {

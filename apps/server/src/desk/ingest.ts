@@ -12,6 +12,7 @@ import { Journal } from '../journal/journal.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { sha256Of } from '../shell/sha256.ts';
+import { Gate } from './gate.ts';
 import { Whereabouts } from './here.ts';
 
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
@@ -38,6 +39,7 @@ export class Ingest {
     private readonly clock: Clock,
     private readonly ids: Ids,
     private readonly where: Whereabouts,
+    private readonly gate: Gate,
   ) {}
 
   /** The desk's clock, as answers carry it. */
@@ -48,6 +50,9 @@ export class Ingest {
   /** Takes one piece and says what became of it. It may be answered, since it is all committed. `at` is only for the demo. */
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {
     if (this.journal.busy) return 'busy';
+    if (bytes.length === 0) return 'not understood'; // nothing came: nothing is kept
+    if (source.built !== true && source.mark === null && !this.gate.frame(source.address, !read.ok || this.#isStranger(read.calls)))
+      return 'busy';
     const heard = { bytes, masked: maskedBytes(bytes), source, at: at ?? this.clock.now() };
     const from = source.built === true ? null : `${source.address} ${source.port}`;
     if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at, source: from });
@@ -58,6 +63,10 @@ export class Ingest {
       { at, source: from },
     );
     return 'not understood';
+  }
+
+  #isStranger(calls: readonly Call[]): boolean {
+    return calls.every(({ account }) => !this.journal.hasAccount(account));
   }
 
   /** Decides of one piece: of one call, or of the several events of one block, which are one call of several parts. */

@@ -1,6 +1,7 @@
 import { Controller, Get } from '@nestjs/common';
 import { Desk } from '../desk/desk.ts';
 import type { ListenerState } from '../desk/listeners/tcp.listener.ts';
+import { Journal } from '../journal/journal.ts';
 import { May } from '../shell/may.ts';
 import { ModbusPort } from '../yard/modbus-port.ts';
 import { ModemPort } from '../yard/modem-port.ts';
@@ -11,16 +12,18 @@ type Simulated = { readonly port: number; readonly simulated: true };
 export class HealthController {
   constructor(
     private readonly desk: Desk,
+    private readonly journal: Journal,
     private readonly modem: ModemPort,
     private readonly modbus: ModbusPort,
   ) {}
 
   @May('health.read')
   @Get('health')
-  health(): { state: 'up'; listeners: readonly ListenerState[]; modem: Simulated; modbus: Simulated } {
+  health(): { state: 'up' | 'degraded'; why: string | null; listeners: readonly ListenerState[]; modem: Simulated; modbus: Simulated } {
     const { modem, modbus } = this;
     return {
-      state: 'up',
+      state: this.journal.trouble === null ? 'up' : 'degraded',
+      why: this.journal.trouble,
       listeners: this.desk.listeners,
       modem: { port: modem.port, simulated: true },
       modbus: { port: modbus.port, simulated: true },

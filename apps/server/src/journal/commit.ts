@@ -14,7 +14,8 @@ export const commit = (database: Database, to: Tables, draft: Draft): void => {
       for (const [stream, { seq, link, received }] of draft.heads) to.stream.put({ stream, seq, link, received });
     for (const row of draft.frames) to.frame.insert(row);
     for (const [id, more] of draft.repeats) to.frame.change('repeats = repeats + ?', 'id = ?', [more, id]);
-    for (const [id, entry] of draft.picked) to.frame.change('entry = ?', 'id = ?', [entry, id]);
+    for (const [id, entry] of draft.picked) to.frame.change('entry = ?', 'id = ? and entry is null', [entry, id]);
+    for (const hash of draft.named) database.statements.run('insert or ignore into blob_named values (?)', [hash]);
     for (const [what, { recent, ...of }] of draft.heard) to.heard.put({ what, ...of, recent: JSON.stringify(recent) });
     for (const [account, station] of draft.accounts) {
       if (station === null) to.account.remove(account);

@@ -7,6 +7,7 @@ export class Events {
   readonly #onEntries: ((cursor: number, streams: ReadonlySet<string>) => void)[] = [];
   readonly #onFrames: ((frames: readonly NewFrame[]) => void)[] = [];
   readonly #onListeners: (() => void)[] = [];
+  readonly #onTrouble: (() => void)[] = [];
 
   /** Told of the streams in which entries were kept. */
   onEntries(listen: (cursor: number, streams: ReadonlySet<string>) => void): void {
@@ -17,6 +18,13 @@ export class Events {
   }
   onListeners(listen: () => void): void {
     this.#onListeners.push(listen);
+  }
+  /** Told when nothing can be kept any more, and when it can again. */
+  onTrouble(listen: () => void): void {
+    this.#onTrouble.push(listen);
+  }
+  trouble(): void {
+    for (const listen of this.#onTrouble) listen();
   }
   entries(cursor: number, streams: ReadonlySet<string>): void {
     for (const listen of this.#onEntries) listen(cursor, streams);

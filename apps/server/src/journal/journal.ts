@@ -37,12 +37,19 @@ export class Journal implements OnApplicationShutdown {
   get life(): string {
     return this.#life;
   }
+  /** Why nothing can be kept at present, in words; null where all is well. */
+  get trouble(): string | null {
+    return this.#writer.trouble;
+  }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
     return this.#writer.busy;
   }
   accounts(): { account: string; stream: Stream }[] {
     return this.#books.accounts();
+  }
+  hasAccount(account: string): boolean {
+    return this.#books.station(account, []) !== null;
   }
   heardOf(station: Stream): HeardOf[] {
     return this.#books.heard.of(station);

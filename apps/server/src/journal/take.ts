@@ -1,6 +1,6 @@
 // What people deliver: each entry is judged on its own, and a refused one never blocks those behind it.
 import { Injectable } from '@nestjs/common';
-import { type Json, type Stream, type Ulid } from '@green-lamp/core/name';
+import { isObject, type Json, peopleStream, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
 import { doorFaults, type Entry, type Known, readData, readEntry } from '@green-lamp/core/journal';
 import { isSecret } from '@green-lamp/core/sheet';
@@ -25,7 +25,7 @@ export type Answer =
   | { readonly id: string | null; readonly is: 'refused'; readonly problems: readonly Told[] };
 
 /** Kinds that only a part of the server writes. */
-const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk' };
+const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk', 'clock.jumped': 'desk' };
 
 /** What was decided of an entry. What a kept one is answered with is known once it is committed. */
 type Decided = { readonly is: 'kept' | 'already'; readonly row: NewEntry } | Refused;
@@ -74,6 +74,7 @@ export class Take {
     const there = turn.found(entry.id);
     if (there !== null)
       return there.hash === hashOf(text) ? { is: 'already', row: there } : refused(entry.id, [problem('other-hash', '', {})]);
+    if (!isKnown(turn, entry)) return refused(entry.id, [problem('no-person', 'who.person', {})]);
     const head = turn.head(entry.stream);
     if (entry.stream.startsWith('station:') && head.seq === 0 && entry.kind !== 'station.opened')
       return refused(entry.id, [problem('no-station', 'stream', { stream: entry.stream })]);
@@ -132,6 +133,13 @@ export class Take {
     return problems;
   }
 }
+
+/** Whether an entry's writer is on the people's list, or puts themselves there with it. */
+const isKnown = (turn: Turn, { who, kind, stream, data }: Entry): boolean => {
+  if ('part' in who) return true;
+  const adds = kind === 'person.added' && stream === peopleStream && isObject(data) && data['id'] === who.person;
+  return adds || turn.head(peopleStream).state.people[who.person] !== undefined;
+};
 
 /** What may be delivered by a person over the network: own entries of kinds that people write. */
 const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {

@@ -67,6 +67,8 @@ export type Draft = {
   readonly byId: Map<Ulid, NewEntry>;
   readonly frames: NewFrame[];
   readonly repeats: Map<number, number>;
+  /** Texts that entries name: they stay. */
+  readonly named: Set<Sha256>;
   /** Frames of before that are evidence now, by the entry that says so. */
   readonly picked: Map<number, Ulid>;
   readonly heard: Map<string, HeardOf>;
@@ -92,6 +94,7 @@ export const newDraft = (): Draft => ({
   addresses: new Map(),
   secrets: new Map(),
   blobs: new Map(),
+  named: new Set(),
   states: new Map(),
   meta: new Map(),
 });
@@ -113,6 +116,7 @@ export const merge = (into: Draft, from: Draft): void => {
   putAll(into.addresses, from.addresses);
   putAll(into.secrets, from.secrets);
   putAll(into.blobs, from.blobs);
+  for (const hash of from.named) into.named.add(hash);
   putAll(into.states, from.states);
   putAll(into.meta, from.meta);
 };

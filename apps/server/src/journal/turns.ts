@@ -1,5 +1,5 @@
 // What a decision sees of the journal, and what it drafts.
-import type { Stream } from '@green-lamp/core/name';
+import { isObject, type Stream } from '@green-lamp/core/name';
 import { proves, strengths } from '@green-lamp/core/evidence';
 import { instant, type Instant } from '@green-lamp/core/quantity';
 import { advance, type Entry, isAfter, linkOf, type PlacedEntry, placedEntry, type Pos, type State } from '@green-lamp/core/journal';
@@ -25,6 +25,12 @@ export class Late extends Error {
     super(`an entry of ${stream} comes late`);
   }
 }
+
+/** Frames of before that an entry names. One that the desk picks as it comes carries its entry itself. */
+const framesIn = ({ kind, data }: Entry): number[] => {
+  if (!isObject(data) || (kind !== 'call.attributed' && kind !== 'drill.run')) return [];
+  return [data, data['took'], data['back']].flatMap((of) => (isObject(of) && typeof of['frame'] === 'number' ? [of['frame']] : []));
+};
 
 const onTop = (state: State, placed: PlacedEntry): State => {
   const on = advance(state, [placed]);
@@ -151,6 +157,8 @@ export class Turns {
     }
     own.heads.set(stream, { seq, link, received, state });
     own.entries.push(row);
+    for (const hash of entry.blobs ?? []) own.named.add(hash);
+    for (const frame of framesIn(entry)) if (!own.picked.has(frame)) own.picked.set(frame, entry.id);
     own.byId.set(entry.id, row);
     return row;
   }

@@ -1,5 +1,6 @@
 // [J3] The one writer. Decisions run one at a time, are committed together, and only then answered. Nothing acknowledged is ever lost.
 // A turn is all at once: between its first decision and its commit nobody else comes in. Between two turns everybody does.
+import { Logger } from '@nestjs/common';
 import type { Stream } from '@green-lamp/core/name';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import { inOrder, type Pos, textOf } from '@green-lamp/core/journal';
@@ -12,6 +13,7 @@ import type { Events } from './events.ts';
 import { breathe } from './refold.ts';
 import type { Streams } from './streams.ts';
 import type { Tables } from './tables.ts';
+import { NotKept, troubleOf } from './trouble.ts';
 import { type Draft, merge, newDraft, type NewFrame, rowsOf, type Turn } from './turn.ts';
 import { Late, NotReady, type TurnOf, Turns } from './turns.ts';
 import { Waiting } from './waiting.ts';
@@ -42,6 +44,8 @@ export class Writer {
   readonly #parked = new Map<Stream, Queued[]>();
   #running: Promise<void> | null = null;
   readonly #folding = new Set<Promise<void>>();
+  readonly #log = new Logger('Writer');
+  #trouble: string | null = null;
   #n = 0;
   #frames = 0;
 
@@ -59,6 +63,10 @@ export class Writer {
 
   get cursor(): number {
     return this.#n;
+  }
+  /** Why nothing can be kept at present, in words; null where all is well. */
+  get trouble(): string | null {
+    return this.#trouble;
   }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
@@ -131,6 +139,11 @@ export class Writer {
     } catch (error) {
       this.#frames = before;
       const kept = queued.slice(0, ran).filter((one) => !this.#isParked(one));
+      const trouble = this.#failed(error);
+      if (trouble !== null) {
+        for (const { job } of kept) job.failed(trouble);
+        return ran;
+      }
       const [only] = kept;
       if (kept.length === 1) only?.job.failed(error);
       else for (const one of kept) this.#turn([one]);
@@ -169,6 +182,10 @@ export class Writer {
     for (const row of draft.entries) row.n = ++n;
     commit(this.database, this.tables, draft);
     this.#n = n;
+    if (this.#trouble !== null && rowsOf(draft) > 0) {
+      this.#trouble = null;
+      this.events.trouble();
+    }
     this.streams.take(draft.heads);
     this.streams.tookCached(draft.states);
     this.books.take(draft);
@@ -244,11 +261,25 @@ export class Writer {
       this.#commit(draft);
     } catch (error) {
       this.streams.undo(stream);
-      for (const job of jobs) job.failed(error);
+      const trouble = this.#failed(error);
+      for (const job of jobs) job.failed(trouble ?? error);
       return;
     }
     for (const answer of answers) answer();
     this.#tell(draft);
+  }
+
+  /** Remembers and logs what the machine does not let be written; null where it is not the machine. */
+  #failed(error: unknown): NotKept | null {
+    const trouble = troubleOf(error);
+    if (trouble === null) {
+      this.#log.error(`a decision could not be written: ${String(error)}`);
+      return null;
+    }
+    if (this.#trouble !== trouble) this.#log.error(trouble);
+    this.#trouble = trouble;
+    this.events.trouble();
+    return new NotKept(trouble);
   }
 
   /** The state of a stream with its late entries in their places. */

@@ -3,6 +3,7 @@ import type { IncomingMessage } from 'node:http';
 import { WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
 import { WebSocket, type WebSocketServer as Server } from 'ws';
 import { Desk } from '../desk/desk.ts';
+import { Gate } from '../desk/gate.ts';
 import { Frames } from '../desk/frames.ts';
 import { Events } from '../journal/events.ts';
 import { Journal } from '../journal/journal.ts';
@@ -22,6 +23,7 @@ export class LiveGateway {
     private readonly journal: Journal,
     private readonly desk: Desk,
     private readonly frames: Frames,
+    private readonly gate: Gate,
     events: Events,
   ) {
     events.onEntries(() => {
@@ -29,6 +31,9 @@ export class LiveGateway {
     });
     events.onListeners(() => {
       this.#send({ listeners: this.desk.listeners });
+    });
+    events.onTrouble(() => {
+      this.#send({ trouble: this.journal.trouble });
     });
     events.onFrames((arrived) => {
       if (!this.#heard) return;
@@ -39,7 +44,21 @@ export class LiveGateway {
   }
 
   handleConnection(client: WebSocket): void {
-    client.send(JSON.stringify({ cursor: this.journal.cursor, life: this.journal.life, listeners: this.desk.listeners }));
+    if (!this.gate.page()) {
+      client.close(1013, 'too many pages');
+      return;
+    }
+    client.once('close', () => {
+      this.gate.pageLeft();
+    });
+    client.send(
+      JSON.stringify({
+        cursor: this.journal.cursor,
+        life: this.journal.life,
+        listeners: this.desk.listeners,
+        trouble: this.journal.trouble,
+      }),
+    );
   }
 
   /** Whether anybody listens: nothing is made where nobody does. */

@@ -18,7 +18,11 @@ export const openPort = (server: Server, host: string, port: number): Promise<nu
     });
   });
 
-/** Waits for one unit on an open server and talks with it; another that calls meanwhile is hung up on. Ends with the session. */
+/** How long (ms) a caller may take to open the session by naming the station's account, and how many may try at once. */
+const longestOpening = 1000;
+const mostTrying = 8;
+
+/** Waits for one unit on an open server and talks with it. Only a caller that opens with the station's account takes the session; whoever else calls is hung up on. Ends with the session. */
 export class Listening {
   readonly #server = createServer((socket) => {
     this.#serve(socket);
@@ -28,6 +32,8 @@ export class Listening {
   readonly #lines: Said[] = [];
   #from = '';
   #mark: Mark | null = null;
+  #trying = 0;
+  #strayed: string | null = null;
 
   constructor(
     job: Job,
@@ -43,6 +49,10 @@ export class Listening {
   get heard(): Heard {
     return { session: this.#session, lines: this.#lines, from: this.#from, mark: this.#mark };
   }
+  /** The account that a caller named last which was not this station's. */
+  get strayed(): string | null {
+    return this.#strayed;
+  }
   close(): void {
     this.#socket?.destroy();
     this.#server.close();
@@ -50,29 +60,46 @@ export class Listening {
 
   #serve(socket: Socket): void {
     socket.on('error', () => socket.destroy());
-    if (this.#socket !== null) {
+    if (this.#socket !== null || this.#trying >= mostTrying) {
       socket.destroy();
       return;
     }
-    this.#socket = socket;
-    this.#from = (socket.remoteAddress ?? '').replace(/^::ffff:(?=\d+\.)/i, '');
+    this.#trying++;
+    const tooLong = setTimeout(() => socket.destroy(), longestOpening);
+    const from = (socket.remoteAddress ?? '').replace(/^::ffff:(?=\d+\.)/i, '');
     socket.setEncoding('utf8');
-    socket.setTimeout(20_000, () => socket.destroy());
     let held = '';
-    let first = true;
     socket.on('data', (arrived: string) => {
-      if (first) {
-        this.#mark = this.marked.take(this.#from, socket.remotePort ?? 0);
-        first = false;
-        this.changed('traffic');
-      }
       const cut = cutLines(held, arrived);
       held = cut.held;
-      for (const line of cut.lines) this.#hear(line, socket);
+      for (const line of cut.lines) {
+        if (this.#socket === null && this.#opens(line)) {
+          clearTimeout(tooLong);
+          this.#take(socket, from);
+        }
+        if (this.#socket === socket) this.#hear(line, socket);
+        else socket.destroy();
+      }
     });
     socket.on('close', () => {
-      this.#end();
+      clearTimeout(tooLong);
+      this.#trying--;
+      if (this.#socket === socket) this.#end();
     });
+  }
+
+  /** Whether a first line is the opening of this session. */
+  #opens(line: string): boolean {
+    const { fault, at } = hearUnit(this.#session, line).session;
+    if (fault?.code === 'account') this.#strayed = fault.got;
+    return at === 'reading';
+  }
+  #take(socket: Socket, from: string): void {
+    this.#socket = socket;
+    this.#from = from;
+    socket.setTimeout(20_000, () => socket.destroy());
+    this.#mark = this.marked.take(from, socket.remotePort ?? 0);
+    this.changed('traffic');
   }
 
   #hear(line: string, socket: Socket): void {

@@ -110,7 +110,13 @@ export class Remote implements OnApplicationShutdown {
     }
     const timer = setTimeout(() => {
       this.#runs.get(stream)?.listening.close();
-      this.#over(stream, 'No unit has called within 90 s. Look at the sender, the word, and the way in.');
+      const strayed = listening.strayed;
+      this.#over(
+        stream,
+        strayed === null
+          ? 'No unit has called within 90 s. Look at the sender, the word, and the way in.'
+          : `This unit has not called within 90 s; one with the account ${strayed} did, and was hung up on. Look at the unit’s own account.`,
+      );
     }, patience);
     timer.unref();
     const began: RemoteState = {

@@ -3,7 +3,7 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSy
 import { randomBytes } from 'node:crypto';
 import { join } from 'node:path';
 import { isObject } from '@green-lamp/core/name';
-import { StartError } from '../shell/env.ts';
+import { StartError } from '../shell/start-error.ts';
 
 /** `keys` by id: the current one seals, the others only open. `mark` makes the HMAC that says whether two secrets are the same. */
 export type KeyRing = {
@@ -35,18 +35,37 @@ const write = (folder: string, ring: KeyRing): void => {
   renameSync(draft, join(folder, fileName));
 };
 
-export const openKeyRing = (folder: string): KeyRing => {
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
+const readRing = (file: string): unknown => {
+  try {
+    chmodSync(file, 0o600);
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
+};
+
+/** Opens the key file, or makes one where there is none and nothing was sealed yet. `sealed`: how many secrets wait for their key; `anew`: a person has given them up. */
+export const openKeyRing = (folder: string, { sealed = 0, anew = false }: { sealed?: number; anew?: boolean } = {}): KeyRing => {
   const file = join(folder, fileName);
   if (!existsSync(file)) {
-    const id = newId();
-    write(folder, { current: id, keys: { [id]: fresh() }, exchange: fresh(), mark: fresh() });
+    if (sealed > 0 && !anew)
+      throw new StartError(
+        `The key file ${file} is missing, and ${sealed === 1 ? 'one secret is' : `${sealed} secrets are`} sealed with it. Put back a copy of it, or give those secrets up with: npm start -- --new-keys`,
+      );
+    try {
+      mkdirSync(folder, { recursive: true, mode: 0o700 });
+      const id = newId();
+      write(folder, { current: id, keys: { [id]: fresh() }, exchange: fresh(), mark: fresh() });
+    } catch {
+      throw new StartError(
+        `The key folder ${folder} can’t be written. Give this user the right to write there, or choose another one with GREENLAMP_KEYS.`,
+      );
+    }
   }
-  chmodSync(file, 0o600);
-  const ring: unknown = JSON.parse(readFileSync(file, 'utf8'));
+  const ring = readRing(file);
   if (!isRing(ring))
     throw new StartError(
-      `The key file ${file} can’t be read. Put back a good copy, or move it away to start with new keys (kept secrets then stay sealed).`,
+      `The key file ${file} can’t be read. Put back a good copy, or move it away and start with new keys: npm start -- --new-keys (kept secrets then stay sealed).`,
     );
   return ring;
 };

@@ -1,9 +1,9 @@
 // Opens the database in the data folder and brings its tables up to date. A newer database than this program knows is refused, untouched.
-import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { MikroORM, type SqlEntityManager } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
-import { type Env, StartError } from './env.ts';
+import { DataFolder } from './data-folder.ts';
+import type { Env } from './env.ts';
+import { StartError } from './start-error.ts';
 import { First } from './migrations/m0001-first.ts';
 import { Blobs } from './migrations/m0002-blobs.ts';
 import { BlobOctets } from './migrations/m0003-blob-octets.ts';
@@ -11,6 +11,7 @@ import { Attribution } from './migrations/m0004-attribution.ts';
 import { Newest } from './migrations/m0005-newest.ts';
 import { Order } from './migrations/m0006-order.ts';
 import { rows } from '../rows.ts';
+import { databaseFault } from './soundness.ts';
 import { foldLog, migrationsOf, onConnect, Statements, type Table, tableOf } from './sqlite.ts';
 
 export const migrations = [
@@ -25,23 +26,35 @@ export type Em = SqlEntityManager;
 
 export class Database {
   private constructor(
+    private readonly folder: DataFolder,
     readonly orm: MikroORM,
     /** For the one writer alone; everybody else reads through the mapper. */
     readonly statements: Statements,
   ) {}
 
-  static async open(env: Pick<Env, 'data'>): Promise<Database> {
-    mkdirSync(env.data, { recursive: true });
-    const file = join(env.data, 'green-lamp.db');
+  /** Takes the data folder and opens its database. `withoutLog`: a person has said that what the lost log held is given up. */
+  static async open(env: Pick<Env, 'data'>, { withoutLog = false } = {}): Promise<Database> {
+    const folder = DataFolder.take(env.data);
+    try {
+      return await Database.#in(folder, withoutLog);
+    } catch (error) {
+      folder.free();
+      throw error;
+    }
+  }
+
+  static async #in(folder: DataFolder, withoutLog: boolean): Promise<Database> {
+    const fault = databaseFault(folder.database, { unclean: folder.unclean && !withoutLog, whole: false });
+    if (fault !== null) throw new StartError(faultWords(folder.path, fault));
     const known = new Set(migrations.map(({ name }) => name));
-    const newer = migrationsOf(file).find((name) => !known.has(name));
+    const newer = migrationsOf(folder.database).find((name) => !known.has(name));
     if (newer !== undefined)
       throw new StartError(
-        `The database in ${env.data} was written by a newer Green Lamp (it has '${newer}'). It was not touched. Start that version, or choose another folder with GREENLAMP_DATA.`,
+        `The database in ${folder.path} was written by a newer Green Lamp (it has '${newer}'). It was not touched. Start that version, or choose another folder with GREENLAMP_DATA.`,
       );
     const opened: Statements[] = [];
     const orm = await MikroORM.init({
-      dbName: file,
+      dbName: folder.database,
       entities: rows,
       extensions: [Migrator],
       migrations: { migrationsList: migrations, snapshot: false, silent: true, tableName: 'migration' },
@@ -50,13 +63,18 @@ export class Database {
     });
     try {
       await orm.migrator.up();
+      folder.sign();
     } catch (error) {
       await orm.close();
       throw error;
     }
     const [statements] = opened;
     if (statements === undefined) throw new Error('the database was not opened');
-    return new Database(orm, statements);
+    return new Database(folder, orm, statements);
+  }
+
+  get file(): string {
+    return this.folder.database;
   }
 
   /** A fresh view of the rows, for one piece of work. */
@@ -70,6 +88,14 @@ export class Database {
 
   async close(): Promise<void> {
     await foldLog(this.em());
+    this.folder.stopped();
     await this.orm.close();
+    this.folder.free();
   }
 }
+
+/** One sentence on a database that can't be worked with, and what to do. */
+export const faultWords = (folder: string, fault: string): string =>
+  `The database in ${folder} is damaged: ${fault}. It was not touched. Put back a good copy of the folder${
+    fault.includes('write-ahead log') ? ', or give up what the log held with: npm start -- --without-log' : ''
+  }; npm start -- --check reads all of it through.`;

@@ -1,5 +1,9 @@
 // What the environment says. Wrong values end the start in one sentence.
 import { join, resolve } from 'node:path';
+import { keysApart } from './data-folder.ts';
+import type { Bounds } from '../desk/gate.ts';
+import type { Keeps } from '../journal/retention.ts';
+import { StartError } from './start-error.ts';
 
 export type Env = {
   readonly port: number;
@@ -13,6 +17,9 @@ export type Env = {
   readonly modbusPort: number;
   /** Opened for a session only. */
   readonly programmingPort: number;
+  /** What the desk takes in at most, and how long calls are kept. */
+  readonly bounds: Bounds;
+  readonly keeps: Keeps;
   readonly data: string;
   readonly keys: string;
   readonly web: string;
@@ -23,13 +30,19 @@ export type Env = {
   readonly testPaths: boolean;
 };
 
-export class StartError extends Error {}
-
 const port = (name: string, text: string | undefined, otherwise: number): number => {
   if (text === undefined || text === '') return otherwise;
   const n = Number(text);
   if (!Number.isInteger(n) || n < 0 || n > 65_535)
     throw new StartError(`${name} is '${text}'; it should be a port from 1 to 65535, or 0 for a free one.`);
+  return n;
+};
+
+const most = (name: string, env: NodeJS.ProcessEnv, otherwise: number): number => {
+  const text = env[name];
+  if (text === undefined || text === '') return otherwise;
+  const n = Number(text);
+  if (!Number.isInteger(n) || n < 0 || n > 1e9) throw new StartError(`${name} is '${text}'; it should be a whole number, 0 for no limit.`);
   return n;
 };
 
@@ -43,10 +56,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     );
   const data = resolve(env['GREENLAMP_DATA'] ?? join(root, '.data', 'journal'));
   const keys = resolve(env['GREENLAMP_KEYS'] ?? join(root, '.data', 'keys'));
-  if (`${keys}/`.startsWith(`${data}/`))
-    throw new StartError(
-      `GREENLAMP_KEYS (${keys}) lies inside the data folder. Keep the keys elsewhere, so that a copy of the data does not open its secrets.`,
-    );
+  keysApart(data, keys);
   return {
     port: port('PORT', env['PORT'], 4180),
     webHost,
@@ -56,6 +66,19 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),
+    bounds: {
+      connections: most('GREENLAMP_MOST_CONNECTIONS', env, 2000),
+      connectionsOfOne: most('GREENLAMP_MOST_CONNECTIONS_OF_ONE', env, 500),
+      framesOfOne: most('GREENLAMP_MOST_CALLS_A_MINUTE', env, 6000),
+      strangersOfOne: most('GREENLAMP_MOST_STRANGERS_A_MINUTE', env, 600),
+      pages: most('GREENLAMP_MOST_PAGES', env, 500),
+    },
+    keeps: {
+      routineDays: most('GREENLAMP_KEEP_DAYS', env, 800),
+      routineMegabytes: most('GREENLAMP_KEEP_MEGABYTES', env, 4000),
+      strangerDays: most('GREENLAMP_KEEP_STRANGERS_DAYS', env, 90),
+      strangerMegabytes: most('GREENLAMP_KEEP_STRANGERS_MEGABYTES', env, 200),
+    },
     data,
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),

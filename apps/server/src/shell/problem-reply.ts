@@ -2,6 +2,7 @@
 import { type ArgumentsHost, BadRequestException, Catch, type ExceptionFilter, HttpException, HttpStatus, Logger } from '@nestjs/common';
 import { type Problem, problem, sentence } from '@green-lamp/core/problem';
 import type { Response } from 'express';
+import { NotKept } from '../journal/trouble.ts';
 
 export type Told = { code: string; path: string; args: object; sentence: string };
 export const told = (of: Problem): Told => ({ code: of.code, path: of.path, args: of.args, sentence: sentence(of) });
@@ -29,6 +30,10 @@ export class ProblemReply implements ExceptionFilter {
     if (response.headersSent) return;
     if (error instanceof ProblemException) {
       response.status(error.getStatus()).json(error.getResponse());
+      return;
+    }
+    if (error instanceof NotKept) {
+      response.status(HttpStatus.SERVICE_UNAVAILABLE).json({ problems: [told(problem('refused', '', { why: error.message }))] });
       return;
     }
     if (error instanceof HttpException) {

@@ -7,7 +7,7 @@ import type { ElementId, Stream } from '@green-lamp/core/name';
 import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { chance } from '@green-lamp/core/scenario';
-import { settingKey, stationStream } from '@green-lamp/core/name';
+import { peopleStream, settingKey, stationStream } from '@green-lamp/core/name';
 import type { ListenerKind } from '@green-lamp/core/wire';
 import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
@@ -36,6 +36,8 @@ export class TestServer {
       programmingPort: 0,
       modemPort: 0,
       modbusPort: 0,
+      bounds: { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, pages: 0 },
+      keeps: { routineDays: 0, routineMegabytes: 0, strangerDays: 0, strangerMegabytes: 0 },
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),
@@ -47,6 +49,8 @@ export class TestServer {
   }
   async open(more: Partial<Env> = {}): Promise<this> {
     this.running = await start(this.env(more));
+    const known = (await this.journal.state(peopleStream)).people[this.me.person] !== undefined;
+    if (!known) await this.deliver(this.entry(peopleStream, 'person.added', { id: this.me.person, name: 'Ina' }));
     return this;
   }
   async close(): Promise<void> {
@@ -86,6 +90,9 @@ export class TestServer {
       body: JSON.stringify(body),
       headers: { 'content-type': 'application/json', 'x-green-lamp-person': this.me.person, ...headers },
     });
+  }
+  textOf(entry: object): string {
+    return textOf(entry as Entry); // made by `entry`, with another writer
   }
   async deliver(...entries: (Entry | string)[]): Promise<Answer[]> {
     const response = await this.post('/api/entries', {

@@ -1,7 +1,7 @@
 // A TCP port on loopback that hands each connection on: what the yard offers to programs on this computer.
 import { createServer, type Socket } from 'node:net';
 import { portWords } from '../desk/desk.ts';
-import { StartError } from '../shell/env.ts';
+import { StartError } from '../shell/start-error.ts';
 
 export class LoopbackPort {
   #port = 0;

@@ -3,6 +3,7 @@ import type { ElementId, Json, Sha256, SettingKey } from '@green-lamp/core/name'
 import { isSha256, sure } from '@green-lamp/core/name';
 import { type KeptFile, standing } from '@green-lamp/core/journal';
 import { mostAnswer } from '@green-lamp/core/wire';
+import { sized } from '../store/opened.ts';
 import { append } from '../store/append.ts';
 import { keepText } from '../store/blobs.ts';
 import { deviceNow } from '../store/device.ts';
@@ -14,7 +15,7 @@ const hex = (bytes: ArrayBuffer): string => Array.from(new Uint8Array(bytes), (b
 
 /** Reads a file: its hash always, its text where it is UTF-8 text of a size that can be read. */
 export const openFile = async (file: File): Promise<OpenedFile> => {
-  const bytes = await file.arrayBuffer();
+  const bytes = await sized(file, 'device').arrayBuffer();
   const sha256 = sure(isSha256, hex(await crypto.subtle.digest('SHA-256', bytes)));
   const about = { name: file.name.slice(0, 160), bytes: bytes.byteLength, sha256 };
   if (bytes.byteLength > mostAnswer) return { ...about, text: null };

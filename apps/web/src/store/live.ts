@@ -9,6 +9,8 @@ type Live = {
   connected: boolean;
   /** The desk answers, and fails at what is offered to it. */
   deskFails: boolean;
+  /** Why the desk can keep nothing at present, in its words. */
+  deskTrouble: string | null;
   listeners: readonly ListenerState[];
   frames: readonly FrameView[];
   /** Presses whose entries are just being written into this browser's own store. */
@@ -33,6 +35,7 @@ const storedTheme = (): Theme => {
 export const useLive = create<Live>(() => ({
   connected: false,
   deskFails: false,
+  deskTrouble: null,
   listeners: [],
   frames: [],
   writing: 0,

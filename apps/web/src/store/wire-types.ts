@@ -6,6 +6,25 @@ export type Told = { code: string; path: string; sentence: string; args?: { read
 export type Summary = StationSummary & { stream: Stream };
 export type Counts = { all: number; mine: number; others: number };
 export type ListenerState = { kind: string; host: string; port: number; state: 'listening' | 'closed'; connections: number };
+export type DeskRoom = {
+  bounds: readonly {
+    name: 'connections' | 'connectionsOfOne' | 'framesOfOne' | 'strangersOfOne' | 'pages';
+    most: number;
+    now: number;
+    refused: number;
+  }[];
+  clockJumped: number;
+  kept: {
+    at: number;
+    file: number;
+    free: number;
+    daysLeft: number | null;
+    since: number | null;
+    removed: number;
+    frames: { [C in 'routine' | 'strangers']: { rows: number; bytes: number } };
+    keeps: { routineDays: number; routineMegabytes: number; strangerDays: number; strangerMegabytes: number };
+  } | null;
+};
 export type FrameView = {
   id: number;
   at: number;

@@ -35,6 +35,14 @@ if (router === undefined) throw new RangeError('no profile ships');
 
 const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string])[] } = {
   'station.opened': [[{ name: 'Words', demo: false }, 'Station opened: Words.']],
+  'clock.jumped': [
+    [{ by: 7_200_000, followed: true }, 'The clock of the desk’s machine jumped ahead by 2 h; the desk follows it.'],
+    [{ by: -90_000, followed: true }, 'The clock of the desk’s machine jumped back by 90 s; the desk follows it.'],
+    [
+      { by: 86_400_000 * 3650, followed: false },
+      'The clock of the desk’s machine jumped ahead by 3650 d; the desk’s own clock did not follow.',
+    ],
+  ],
   'station.named': [[{ name: 'Other' }, 'Renamed Other.']],
   'element.added': [[{ group: 'sim', id: sim, label: 'card A' }, 'card A added to the sheet.']],
   'element.labelled': [[{ id: sim, label: 'card B' }, 'Now called card B.']],

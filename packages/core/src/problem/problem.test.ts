@@ -83,6 +83,7 @@ const samples: readonly Problem[] = [
   problem('secret-unreadable', 'value', { ref: 'X' }),
   problem('account-taken', 'value', { account: '1', station: 'S' }),
   problem('no-station', 'stream', { stream: 's' }),
+  problem('no-person', 'who.person', {}),
   problem('no-version', 'version', { id: 'ours', version: 9 }),
   problem('newer', '', { what: 'It' }),
   problem('mark', '', {}),

@@ -21,6 +21,7 @@ export type ProblemArgs = {
   'secret-unreadable': { ref: string };
   'account-taken': { account: string; station: string };
   'no-station': { stream: string };
+  'no-person': None;
   'no-version': { id: string; version: number };
   newer: { what: string };
   mark: None;

@@ -22,6 +22,7 @@ const words: Words = {
     `${at}: the secret ${ref} was sealed to a key that this server does not have. Reload the page and type it again.`,
   'account-taken': ({ account, station }, at) => `${at}: account ${account} already belongs to ${station}. Ask the desk for another.`,
   'no-version': ({ id, version }, at) => `${at}: version ${version} of ‘${id}’ has not been published here.`,
+  'no-person': () => 'Whoever wrote it is not on the list of people here. Choose your name, or add it, and deliver it again.',
   'no-station': ({ stream }, at) => `${at}: the station ${stream} has not been opened here.`,
   newer: ({ what }, at) => `${at}: ${what} comes from a newer version of Green Lamp than this one.`,
   mark: (_, at) => `${at} carries the mark 'simulated', which only the yard may set.`,

@@ -1,7 +1,9 @@
 // One connection to a listener. It is heard in small slices, waits while too many of its pieces wait for their commit, and is answered in their order, each after its commit.
 import type { Socket } from 'node:net';
+import { Logger } from '@nestjs/common';
 import type { Ear, Fate, Piece } from '@green-lamp/core/wire';
 import type { Ingest, Source } from '../ingest.ts';
+import { NotKept } from '../../journal/trouble.ts';
 import { byTurns } from './by-turns.ts';
 
 /** Pieces of one connection that wait for their commit before no more of it is heard. */
@@ -12,6 +14,8 @@ const slice = 1024;
 const mostUnread = 64 * 1024;
 const farTooMuch = 1024 * 1024;
 const longestUnread = 30_000;
+
+const log = new Logger('Connection');
 
 export class Connection {
   #ear: Ear;
@@ -82,17 +86,21 @@ export class Connection {
   #end(): void {
     this.#ended = false;
     if (this.#source !== null) for (const piece of this.#ear.end()) this.#answer(piece);
-    void this.#answered.then(() => this.socket.end());
+    this.#answered.then(() => this.socket.end()).catch(() => this.socket.destroy());
   }
 
   #answer(piece: Piece): void {
     if (this.#source === null) return;
     this.#waiting++;
-    this.#answered = Promise.all([this.#answered, this.ingest.take(piece, this.#source)])
+    const taken = this.ingest.take(piece, this.#source).catch((error: unknown): Fate => {
+      if (!(error instanceof NotKept)) log.error(`a call could not be kept: ${error instanceof Error ? error.message : String(error)}`);
+      return 'busy'; // not committed: the unit is told to send again
+    });
+    this.#answered = Promise.all([this.#answered, taken])
       .then(([, fate]) => {
         this.#reply(piece, fate);
       })
-      .catch(() => this.socket.destroy()) // not committed: the unit must send again
+      .catch(() => this.socket.destroy())
       .then(() => {
         this.#waiting--;
         if (this.#waiting < mostWaiting / 2) this.#hearSoon();

@@ -1,6 +1,7 @@
 // A listener: a real TCP socket for one protocol. Answers go out in the order of the pieces, each after its commit; one bad client never disturbs another.
 import { createServer, type Server, type Socket } from 'node:net';
 import { ears, type ListenerKind } from '@green-lamp/core/wire';
+import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import type { MarkedSockets } from '../marked.ts';
 import { Connection } from './connection.ts';
@@ -24,6 +25,7 @@ export class TcpListener {
     private readonly kind: ListenerKind,
     private readonly ingest: Ingest,
     private readonly marked: MarkedSockets,
+    private readonly gate: Gate,
     private readonly limits: () => Limits,
     private readonly changed: () => void,
   ) {
@@ -62,6 +64,11 @@ export class TcpListener {
   }
 
   #serve(socket: Socket): void {
+    const address = plainAddress(socket.remoteAddress ?? '');
+    if (!this.gate.connected(address)) {
+      socket.destroy();
+      return;
+    }
     this.#sockets.add(socket);
     this.changed();
     const { firstByte, idle } = this.limits();
@@ -70,6 +77,7 @@ export class TcpListener {
     socket.on('error', () => socket.destroy());
     socket.on('close', () => {
       this.#sockets.delete(socket);
+      this.gate.left(address);
       this.changed();
     });
     new Connection(socket, ears[this.kind], this.ingest, idle, (of) => this.#sourceOf(of));

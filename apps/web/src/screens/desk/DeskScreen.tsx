@@ -13,6 +13,7 @@ import { tell, useLive } from '../../store/live.ts';
 import type { FrameView } from '../../store/wire-types.ts';
 import { useFrames } from '../../store/use-frames.ts';
 import { OnlyHere } from '../../parts/OnlyHere.tsx';
+import { Room } from './Room.tsx';
 import { useNow, useStream } from '../../store/use-station.ts';
 
 type Status = FrameView['status'];
@@ -95,12 +96,17 @@ const Figure = ({ of }: { of: Parameter }) => {
 };
 
 const Listeners = () => {
-  const { listeners, connected } = useLive();
+  const { listeners, connected, deskTrouble } = useLive();
   return (
     <section aria-label="Listeners" className="flex flex-wrap items-end gap-6 border-b border-rule-2 pb-4">
       <div>
         <h2 className="font-bold">Listeners</h2>
         {!connected && <p className="font-semibold">The desk does not answer.</p>}
+        {deskTrouble !== null && (
+          <p role="alert" className="font-semibold">
+            {deskTrouble}
+          </p>
+        )}
         <ul>
           {listeners.map(({ kind, host, port, state, connections }) => (
             <li key={`${kind}${port}`}>
@@ -160,6 +166,7 @@ export const DeskScreen = () => {
       </div>
       <div className="min-h-0 grow overflow-y-auto bg-sheet px-6 py-4" tabIndex={0} role="region" aria-label="What the desk heard">
         <Listeners />
+        <Room />
         {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}
         {frames === null && !away && <Waiting />}
         {frames?.length === 0 && <Empty>{empty}</Empty>}

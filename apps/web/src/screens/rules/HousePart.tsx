@@ -9,6 +9,7 @@ import { ms, parseDuration, showDuration } from '@green-lamp/core/quantity';
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Waiting } from '../../parts/State.tsx';
+import { opened, TooLarge } from '../../store/opened.ts';
 import { append } from '../../store/append.ts';
 import { handOut } from '../station/chapters/handover/journal-file.ts';
 import { nameOf, nextVersion, useVersions, type Version } from './versions.ts';
@@ -215,8 +216,9 @@ const Editor = ({
 const readFile = async (file: File): Promise<{ version: Version } | { problems: readonly string[] }> => {
   let body: unknown;
   try {
-    body = JSON.parse(await file.text());
-  } catch {
+    body = JSON.parse(await opened(file, 'json'));
+  } catch (error) {
+    if (error instanceof TooLarge) return { problems: [error.message] };
     return { problems: [`${file.name} is no JSON. House rules are saved as JSON by the button below.`] };
   }
   const parsed = houseShape(body, '');

@@ -6,6 +6,7 @@ import { askedBy, definition, type Profile, profileSchema, profileShape } from '
 import { Choose } from '../../parts/Field.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Waiting } from '../../parts/State.tsx';
+import { opened } from '../../store/opened.ts';
 import { append } from '../../store/append.ts';
 import { handOut } from '../station/chapters/handover/journal-file.ts';
 import { nameOf, nextVersion, useVersions, type Version } from './versions.ts';
@@ -85,7 +86,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
     tell(`${body.name}, version ${next}, is published. A station takes it only by an entry, at the foot of its Sheet.`);
   };
   const open = async (file: File | undefined): Promise<void> => {
-    if (file !== undefined) setText(await file.text());
+    if (file !== undefined) setText(await opened(file, 'json'));
   };
   return (
     <div className="mt-3 grid gap-4 lg:grid-cols-2">
@@ -127,7 +128,11 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
               type="file"
               accept=".json,application/json"
               className="sr-only"
-              onChange={({ target }) => void open(target.files?.[0])}
+              onChange={({ target }) => {
+                open(target.files?.[0]).catch((error: unknown) => {
+                  tell(error instanceof Error ? error.message : 'The file can’t be read.');
+                });
+              }}
             />
           </label>
           <Press

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { sentence } from '@green-lamp/core/problem';
 import { showFigure } from '@green-lamp/core/quantity';
 import { type Played, readScenario, type YardScenario } from '@green-lamp/core/yard';
+import { opened } from '../../store/opened.ts';
 import { tell } from '../../store/live.ts';
 import { handOut } from '../station/chapters/handover/journal-file.ts';
 import { practiceScenario, takeOver } from '../../store/practice.ts';
@@ -83,7 +84,7 @@ export const ScenarioPart = ({ real }: { real: boolean }) => {
             className="sr-only"
             onChange={({ target }) => {
               const file = target.files?.[0];
-              if (file !== undefined) void file.text().then(play).catch(tell);
+              if (file !== undefined) void opened(file, 'json').then(play).catch(tell);
               target.value = '';
             }}
           />

@@ -5,6 +5,7 @@ import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
+import { clockJumped } from './clock.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
@@ -54,6 +55,7 @@ const list = [
   stepDone,
   walkMoved,
   askNoted,
+  clockJumped,
 ] as const;
 
 type Listed = (typeof list)[number];

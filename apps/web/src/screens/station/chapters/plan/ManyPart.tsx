@@ -14,6 +14,7 @@ import { get, NoNetwork } from '../../../../store/api.ts';
 import { append, type Draft } from '../../../../store/append.ts';
 import { newId } from '../../../../store/device.ts';
 import { tell } from '../../../../store/live.ts';
+import { opened, TooLarge } from '../../../../store/opened.ts';
 import { readCells } from '../../../../store/spreadsheet.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import type { ManyAsked, ManySaid } from '../../../../workers/many-words.ts';
@@ -106,14 +107,15 @@ export const ManyPart = ({ station }: { station: Station }) => {
   const unknown = shown?.columns.filter(({ is }) => is === 'unknown' || is === 'secret') ?? [];
   const open = (file: File | undefined): void => {
     if (file === undefined) return;
-    const text = /\.xlsx$/i.test(file.name) ? readCells(file).then(cellsCsv) : file.text();
+    const text = /\.xlsx$/i.test(file.name) ? readCells(file).then(cellsCsv) : opened(file, 'table');
     text
       .then((typed) => {
         setText(typed);
         setFound(null);
       })
-      .catch(() => {
-        tell(new Error(`${file.name} can’t be read as a table. Save it as .xlsx or .csv.`));
+      .catch((error: unknown) => {
+        const large = error instanceof TooLarge;
+        tell(large ? error : new Error(`${file.name} can’t be read as a table. Save it as .xlsx or .csv.`));
       });
   };
   const isStopped = (): boolean => stopped.current;

@@ -1,0 +1,102 @@
+// How much the desk takes in, and of whom: limits that a single sender can't use up for all others. What is refused is counted, and told on the Desk screen.
+import { Injectable } from '@nestjs/common';
+
+/** Most of each; 0 is no limit. Their defaults and names stand in `env.ts`. */
+export type Bounds = {
+  /** Connections to the listeners in all, and from one address. */
+  readonly connections: number;
+  readonly connectionsOfOne: number;
+  /** Calls a minute from one address; of those that are nobody's or that are not understood. */
+  readonly framesOfOne: number;
+  readonly strangersOfOne: number;
+  /** Pages that listen on the live channel. */
+  readonly pages: number;
+};
+export const boundNames = [
+  'connections',
+  'connectionsOfOne',
+  'framesOfOne',
+  'strangersOfOne',
+  'pages',
+] as const satisfies readonly (keyof Bounds)[];
+export type BoundState = { readonly name: keyof Bounds; readonly most: number; readonly now: number; readonly refused: number };
+
+const minute = 60_000;
+/** Addresses whose minute is remembered: a longer list is begun anew. */
+const mostAddresses = 20_000;
+
+type Minute = { since: number; frames: number; strangers: number };
+
+@Injectable()
+export class Gate {
+  #bounds: Bounds = { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, pages: 0 };
+  readonly #refused = new Map<keyof Bounds, number>();
+  readonly #open = new Map<string, number>();
+  readonly #minutes = new Map<string, Minute>();
+  #connections = 0;
+  #pages = 0;
+
+  set(bounds: Bounds): void {
+    this.#bounds = bounds;
+  }
+
+  get state(): readonly BoundState[] {
+    const minutes = [...this.#minutes.values()].filter(({ since }) => performance.now() - since < minute);
+    const now: { readonly [B in keyof Bounds]: number } = {
+      connections: this.#connections,
+      connectionsOfOne: Math.max(0, ...this.#open.values()),
+      framesOfOne: Math.max(0, ...minutes.map(({ frames }) => frames)),
+      strangersOfOne: Math.max(0, ...minutes.map(({ strangers }) => strangers)),
+      pages: this.#pages,
+    };
+    return boundNames.map((name) => ({ name, most: this.#bounds[name], now: now[name], refused: this.#refused.get(name) ?? 0 }));
+  }
+
+  /** Whether a connection is taken; then `left` is to be told when it ends. */
+  connected(address: string): boolean {
+    const own = this.#open.get(address) ?? 0;
+    if (this.#over('connections', this.#connections) || this.#over('connectionsOfOne', own)) return false;
+    this.#connections++;
+    this.#open.set(address, own + 1);
+    return true;
+  }
+  left(address: string): void {
+    this.#connections--;
+    const own = (this.#open.get(address) ?? 1) - 1;
+    if (own === 0) this.#open.delete(address);
+    else this.#open.set(address, own);
+  }
+
+  page(): boolean {
+    if (this.#over('pages', this.#pages)) return false;
+    this.#pages++;
+    return true;
+  }
+  pageLeft(): void {
+    this.#pages--;
+  }
+
+  /** Whether one more call is taken from an address now. */
+  frame(address: string, stranger: boolean): boolean {
+    const of = this.#minuteOf(address);
+    if (this.#over('framesOfOne', of.frames) || (stranger && this.#over('strangersOfOne', of.strangers))) return false;
+    of.frames++;
+    if (stranger) of.strangers++;
+    return true;
+  }
+
+  #minuteOf(address: string): Minute {
+    const now = performance.now();
+    const was = this.#minutes.get(address);
+    if (was !== undefined && now - was.since < minute) return was;
+    if (this.#minutes.size >= mostAddresses) this.#minutes.clear();
+    const fresh = { since: now, frames: 0, strangers: 0 };
+    this.#minutes.set(address, fresh);
+    return fresh;
+  }
+  #over(name: keyof Bounds, now: number): boolean {
+    const over = this.#bounds[name] > 0 && now >= this.#bounds[name];
+    if (over) this.#refused.set(name, (this.#refused.get(name) ?? 0) + 1);
+    return over;
+  }
+}
