@@ -1,4 +1,4 @@
-// [J3] [D5] Nothing acknowledged is ever lost: the server is killed while frames and entries arrive, three times over.
+// [J3] [D5] Nothing acknowledged is ever lost: the server is killed while frames, entries, texts and entries of yesterday arrive, three times over.
 import { execFileSync } from 'node:child_process';
 import { connect } from 'node:net';
 import { join } from 'node:path';
@@ -17,15 +17,15 @@ const canonical = (value: unknown): string => {
     .map(([name, member]) => `${JSON.stringify(name)}:${canonical(member)}`)
     .join(',')}}`;
 };
-const entry = (stream: string, kind: string, data: object): { id: string; text: string } => {
+const entry = (stream: string, kind: string, data: object, at = Date.now()): { id: string; text: string } => {
   const id = ulid();
-  return { id, text: canonical({ id, stream, kind, v: 1, at: Date.now(), skew: 0, since: 0, who: { person, device: person }, data }) };
+  return { id, text: canonical({ id, stream, kind, v: 1, at, skew: 0, since: 0, who: { person, device: person }, data }) };
 };
 
 test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknowledged', async () => {
   const desk = await new Desk().start();
   const stream = `station:${ulid()}`;
-  const acknowledged = { entries: new Set<string>(), frames: new Set<string>() };
+  const acknowledged = { entries: new Set<string>(), frames: new Set<string>(), texts: new Set<string>() };
   const deliver = async (...entries: { id: string; text: string }[]): Promise<void> => {
     const response = await fetch(`${desk.web}/api/entries`, {
       method: 'POST',
@@ -35,7 +35,16 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
     const { answers } = (await response.json()) as { answers: { id: string; is: string }[] };
     for (const { id, is } of answers) if (is === 'kept') acknowledged.entries.add(id);
   };
+  const offer = async (text: string): Promise<void> => {
+    const response = await fetch(`${desk.web}/api/blobs`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ text, stream }),
+    });
+    acknowledged.texts.add(((await response.json()) as { hash: string }).hash);
+  };
   const receiver = 'abcdef';
+  await deliver(entry('people', 'person.added', { id: person, name: 'Kim' }));
   await deliver(
     entry(stream, 'station.opened', { name: 'Killed', demo: false }),
     entry(stream, 'element.added', { group: 'receiver', id: receiver, label: 'desk' }),
@@ -43,9 +52,17 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
   );
   for (let round = 0; round < 3; round++) {
     let running = true;
-    const writers = Array.from({ length: 4 }, async () => {
-      while (running) await deliver(entry(stream, 'note.written', { lamp: null, words: `round ${round}` })).catch(() => (running = false));
-    });
+    const writing = async (write: (n: number) => Promise<void>): Promise<void> => {
+      for (let n = 0; running; n++) await write(n).catch(() => (running = false));
+    };
+    const note = (at?: number): ReturnType<typeof entry> => entry(stream, 'note.written', { lamp: null, words: `round ${round}` }, at);
+    const yesterday = Date.now() - 86_400_000;
+    const writers = [
+      writing(() => deliver(note())),
+      writing(() => deliver(note())),
+      writing((n) => deliver(...[0, 1, 2].map((i) => note(yesterday + n * 10 + i)))),
+      writing((n) => offer(`round ${round}, text ${n}`)),
+    ];
     const callers = Array.from(
       { length: 4 },
       (_, caller) =>
@@ -86,6 +103,9 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
   expect(acknowledged.frames.size).toBeGreaterThan(100);
   expect([...acknowledged.entries].filter((id) => !kept.has(id))).toEqual([]);
   expect([...acknowledged.frames].filter((name) => !stored.has(name))).toEqual([]);
+  expect(acknowledged.texts.size).toBeGreaterThan(20);
+  const texts = new Set(sqlite('select hash from blob'));
+  expect([...acknowledged.texts].filter((hash) => !texts.has(hash))).toEqual([]);
   expect(sqlite('pragma integrity_check')).toEqual(['ok']);
   await desk.end();
 });
