@@ -12,6 +12,7 @@ import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
+import { Board } from './board/board.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
 import { ClockWatch } from './desk/clock-watch.ts';
@@ -198,6 +199,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   await modbus.open(env.modbusPort);
   if (env.demo) await app.get(Demo).play(clock.now());
   await app.get(Publish).shipped();
+  await app.get(Board).open();
   const caching = setInterval(() => {
     journal.cacheStates().catch(() => undefined); // a cache: the next one comes
   }, 10_000);

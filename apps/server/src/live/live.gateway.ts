@@ -3,6 +3,7 @@ import type { IncomingMessage } from 'node:http';
 import { WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
 import { WebSocket, type WebSocketServer as Server } from 'ws';
 import { Desk } from '../desk/desk.ts';
+import { Board } from '../board/board.ts';
 import { Gate } from '../desk/gate.ts';
 import { Frames } from '../desk/frames.ts';
 import { Events } from '../journal/events.ts';
@@ -24,6 +25,7 @@ export class LiveGateway {
     private readonly desk: Desk,
     private readonly frames: Frames,
     private readonly gate: Gate,
+    board: Board,
     events: Events,
   ) {
     events.onEntries(() => {
@@ -31,6 +33,9 @@ export class LiveGateway {
     });
     events.onListeners(() => {
       this.#send({ listeners: this.desk.listeners });
+    });
+    board.onJudged((streams) => {
+      this.#send({ board: streams, judging: board.judging });
     });
     events.onTrouble(() => {
       this.#send({ trouble: this.journal.trouble });

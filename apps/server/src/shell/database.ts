@@ -73,6 +73,9 @@ export class Database {
     return new Database(folder, orm, statements);
   }
 
+  get folderPath(): string {
+    return this.folder.path;
+  }
   get file(): string {
     return this.folder.database;
   }

@@ -6,12 +6,14 @@ import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { type Show, Stations } from './stations.ts';
+import type { Show } from '../board/board.ts';
+import { type Listed, Stations } from './stations.ts';
 
 export class StationsQuery {
   @IsOptional() @IsIn(['all', 'mine', 'others']) show?: Show;
   @IsOptional() @IsString() @MaxLength(80) find?: string;
-  @IsOptional() @Type(() => Number) @IsInt() @Min(0) from?: number;
+  /** The place behind which the list goes on: `next` of the page before. */
+  @IsOptional() @IsString() @MaxLength(1200) after?: string;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
 
@@ -31,8 +33,8 @@ export class StationsController {
 
   @May('stations.read')
   @Get()
-  list(@Query() { show = 'all', find = '', from = 0, limit = 50 }: StationsQuery): ReturnType<Stations['list']> {
-    return this.stations.list({ show, find, from, limit });
+  list(@Query() { show = 'all', find = '', after, limit = 50 }: StationsQuery): Promise<Listed> {
+    return this.stations.list({ show, find, after: after ?? null, limit });
   }
 
   @May('stations.read')

@@ -7,7 +7,7 @@ const server = new TestServer();
 beforeAll(() => server.open({ demo: true, clockFrom: '2026-11-12T14:40:00Z' }));
 afterAll(() => server.end());
 
-type Listed = { stations: Summary[]; counts: { all: number; mine: number; others: number }; total: number };
+type Listed = { stations: Summary[]; counts: { all: number; mine: number; others: number }; total: number; next: string | null };
 const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations${query}`);
 
 test('the demo’s twelve stations are there, what wants a person first, each with its line and what is next', async () => {
@@ -27,7 +27,7 @@ test('the demo’s twelve stations are there, what wants a person first, each wi
 });
 test('the list is filtered and paged on the server', async () => {
   expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);
-  expect(await list('?from=1&limit=1')).toMatchObject({ total: 12, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
+  expect(await list(`?after=${(await list('?limit=1')).next ?? ''}&limit=1`)).toMatchObject({ total: 12, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
   expect((await list('?show=others')).stations).toEqual([]);
   expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
 });

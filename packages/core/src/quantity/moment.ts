@@ -96,3 +96,13 @@ export const localInstant = (text: string, zone: string): Instant | null => {
     return null;
   }
 };
+
+/** When the local day of an instant ends in a zone: its next midnight, however long that day is. */
+export const dayEnds = (at: Instant, zone: string): Instant =>
+  instant(
+    Temporal.Instant.fromEpochMilliseconds(at)
+      .toZonedDateTimeISO(isZone(zone) ? zone : 'UTC')
+      .startOfDay()
+      .add({ days: 1 })
+      .startOfDay().epochMilliseconds,
+  );

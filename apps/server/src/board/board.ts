@@ -1,0 +1,188 @@
+// The board: every station as a row, judged beside the writer by a worker of its own, read from here. Also whom to ask about all stations at once.
+import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import { Whereabouts } from '../desk/here.ts';
+import { Events } from '../journal/events.ts';
+import { Clock } from '../shell/clock.ts';
+import { Database } from '../shell/database.ts';
+import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
+import { BoardReader } from './file.ts';
+import { plainName } from './plain-name.ts';
+
+export type Show = 'all' | 'mine' | 'others';
+export type Place = { readonly urgent: number; readonly sort: string; readonly stream: string };
+export type Judging = { readonly waiting: number; readonly of: number };
+
+/** How often (ms) the worker is told the time and where the desk stands, and how long what was heard is gathered for it. */
+const tellEvery = 5000;
+const gather = 200;
+/** How long (ms) a list waits for what was just written, and for the first look at few stations. */
+const settles = 1000;
+const few = 200;
+
+/** The worker is a program of its own: built, also where this file runs from its source. */
+const program = join(__dirname, '..', '..', 'dist', 'board', 'judge.js');
+
+@Injectable()
+export class Board implements OnApplicationShutdown {
+  readonly #log = new Logger('Board');
+  #worker: Worker | null = null;
+  #reader: BoardReader | null = null;
+  #turn = 0;
+  #settled = 0;
+  #judging: Judging = { waiting: 0, of: 0 };
+  #asked = 0;
+  readonly #answers = new Map<number, { done: (answer: never) => void; failed: (error: Error) => void }>();
+  readonly #onJudged: ((streams: readonly string[]) => void)[] = [];
+  readonly #heard = new Set<string>();
+  #timers: NodeJS.Timeout[] = [];
+  #opened: (() => void) | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly where: Whereabouts,
+    private readonly clock: Clock,
+    events: Events,
+  ) {
+    events.onEntries((_, streams) => {
+      this.#say({ is: 'changed', streams: [...streams], turn: ++this.#turn });
+    });
+    events.onFrames((frames) => {
+      for (const { station } of frames) if (station != null) this.#heard.add(station);
+    });
+  }
+
+  get judging(): Judging {
+    return this.#judging;
+  }
+  onJudged(listen: (streams: readonly string[]) => void): void {
+    this.#onJudged.push(listen);
+  }
+
+  /** Starts the worker; done once it has looked at what there is, not once all of it is judged. */
+  async open(): Promise<void> {
+    const board = join(this.database.folderPath, 'board.db');
+    const worker = new Worker(program, { workerData: { journal: this.database.file, board } });
+    this.#worker = worker;
+    worker.on('message', (message: FromJudge) => {
+      this.#hear(message);
+    });
+    const opened = new Promise<void>((done, failed) => {
+      this.#opened = done;
+      worker.once('error', failed);
+    });
+    worker.on('error', (error) => {
+      this.#log.error(`the judging of stations has stopped: ${String(error)}`);
+      for (const { failed } of this.#answers.values()) failed(new Error('the judging of stations has stopped'));
+      this.#answers.clear();
+    });
+    this.#tell();
+    this.#timers = [
+      setInterval(() => {
+        this.#tell();
+      }, tellEvery),
+      setInterval(() => {
+        if (this.#heard.size === 0) return;
+        this.#say({ is: 'heard', stations: [...this.#heard] });
+        this.#heard.clear();
+      }, gather),
+    ];
+    for (const timer of this.#timers) timer.unref();
+    await opened;
+    this.#reader = new BoardReader(board);
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    for (const timer of this.#timers) clearInterval(timer);
+    const worker = this.#worker;
+    this.#worker = null;
+    this.#reader?.close();
+    if (worker === null) return;
+    const gone = new Promise((done) => worker.once('exit', done));
+    worker.postMessage({ is: 'stop' } satisfies ToJudge);
+    await Promise.race([gone, new Promise((done) => setTimeout(done, 2000))]);
+    await worker.terminate();
+  }
+
+  /** Waits a little until what was written is judged, so that whoever wrote sees it. */
+  async settled(): Promise<void> {
+    const until = performance.now() + settles;
+    const { of } = this.#judging;
+    while (performance.now() < until && (this.#settled < this.#turn || (of <= few && this.#judging.waiting > 0)))
+      await new Promise((done) => setTimeout(done, 5));
+  }
+
+  /** Rows behind a place, in their order: what wants a person first, then by name. */
+  rows(of: { show: Show; find: string; after: Place | null; limit: number }): (Place & { readonly body: string })[] {
+    const asked = (urgent: 0 | 1, behind: Place | null, limit: number): (Place & { body: string })[] => {
+      const { sql, values } = this.#where(of);
+      const from = behind === null ? '' : ' and (sort, stream) > (?, ?)';
+      return this.#all(`select urgent, sort, stream, body from row where urgent = ?${from}${sql} order by sort, stream limit ?`, [
+        urgent,
+        ...(behind === null ? [] : [behind.sort, behind.stream]),
+        ...values,
+        limit,
+      ]) as (Place & { body: string })[];
+    };
+    if (of.after?.urgent === 0) return asked(0, of.after, of.limit);
+    const urgent = asked(1, of.after, of.limit);
+    return urgent.length === of.limit ? urgent : [...urgent, ...asked(0, null, of.limit - urgent.length)];
+  }
+
+  /** How many rows there are in all, of each kind, and of those that are found. */
+  counts(of: { show: Show; find: string }): { readonly counts: { readonly [S in Show]: number }; readonly total: number } {
+    const count = (sql: string, values: readonly string[] = []): number => (this.#all(`select count(*) as n from row ${sql}`, values)[0] as { n: number }).n;
+    const [all, mine] = [count(''), count("where who = 'mine'")];
+    const { sql, values } = this.#where(of);
+    return { counts: { all, mine, others: all - mine }, total: sql === '' ? all : count(`where true${sql}`, values) };
+  }
+
+  /** Asks the worker something about all stations. */
+  ask<W extends Question['what']>(question: Extract<Question, { what: W }>): Promise<Answers[W]> {
+    const id = ++this.#asked;
+    return new Promise((done, failed) => {
+      if (this.#worker === null) failed(new Error('stations are not judged yet'));
+      this.#answers.set(id, { done, failed });
+      this.#say({ is: 'ask', id, question });
+    });
+  }
+
+  /** What is shown and found, as SQL: three letters and more by the index of trigrams, fewer by looking at every name. */
+  #where({ show, find }: { show: Show; find: string }): { readonly sql: string; readonly values: readonly string[] } {
+    const who = show === 'all' ? { sql: '', values: [] } : { sql: ' and who = ?', values: [show] };
+    const words = plainName(find.trim());
+    if (words === '') return who;
+    const found =
+      [...words].length >= 3
+        ? { sql: ' and at in (select rowid from found where found match ?)', value: `"${words.replaceAll('"', '""')}"` }
+        : { sql: ` and at in (select rowid from found where words like ? escape '\\')`, value: `%${words.replace(/[\\%_]/g, '\\$&')}%` };
+    return { sql: `${who.sql}${found.sql}`, values: [...who.values, found.value] };
+  }
+  #all(sql: string, values: readonly (string | number)[]): unknown[] {
+    return this.#reader?.all(sql, values) ?? [];
+  }
+  #tell(): void {
+    this.#say({ is: 'now', now: this.clock.now(), here: this.where.here });
+  }
+  #say(message: ToJudge): void {
+    this.#worker?.postMessage(message);
+  }
+  #hear(message: FromJudge): void {
+    if (message.is === 'failed') {
+      this.#log.error(message.why);
+      if (message.id !== null) this.#answers.get(message.id)?.failed(new Error(message.why));
+      return;
+    }
+    if (message.is === 'answer') {
+      this.#answers.get(message.id)?.done(message.answer as never); // the answer of that question
+      this.#answers.delete(message.id);
+      return;
+    }
+    this.#settled = Math.max(this.#settled, message.turn);
+    this.#judging = { waiting: message.waiting, of: message.of };
+    this.#opened?.();
+    this.#opened = null;
+    if (message.streams.length > 0) for (const listen of this.#onJudged) listen(message.streams);
+  }
+}

@@ -1,0 +1,115 @@
+// The board's own file beside the journal: a row for each station, judged and ready to be shown. Losing it loses nothing: it is judged again.
+import { existsSync, rmSync } from 'node:fs';
+import Libsql from 'libsql';
+
+type Value = string | number | null;
+/** Rises with the tables below: a board of another form is made anew. */
+const form = 1;
+const schema = [
+  `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null,
+    seq integer not null, core text not null, rules text not null, heard integer not null, judged integer not null, due integer not null,
+    body text not null, facts text not null)`,
+  'create index row_order on row (urgent desc, sort, stream)',
+  'create index row_who on row (who, urgent desc, sort, stream)',
+  'create index row_due on row (due)',
+  "create virtual table found using fts5 (words, tokenize = 'trigram')",
+  `pragma user_version = ${form}`,
+];
+
+export type BoardRow = {
+  readonly stream: string;
+  readonly name: string;
+  readonly sort: string;
+  readonly urgent: number;
+  readonly who: string;
+  /** What it was judged by: how far its stream, the core, the rules and what was heard had got. */
+  readonly seq: number;
+  readonly core: string;
+  readonly rules: string;
+  readonly heard: number;
+  readonly judged: number;
+  /** From when on the clock alone may change it. */
+  readonly due: number;
+  /** What the list shows of it, and what is asked across stations, as JSON. */
+  readonly body: string;
+  readonly facts: string;
+};
+const columns = ['stream', 'name', 'sort', 'urgent', 'who', 'seq', 'core', 'rules', 'heard', 'judged', 'due', 'body', 'facts'] as const;
+
+type Raw = InstanceType<typeof Libsql>;
+
+const versionOf = (raw: Raw): number => (raw.prepare('pragma user_version').all()[0] as { user_version: number }).user_version;
+
+/** Opens it to write; one of another form, or one that can't be read, is made anew. */
+const openToWrite = (file: string): Raw => {
+  const open = (): Raw => {
+    const raw = new Libsql(file);
+    for (const pragma of ['journal_mode=WAL', 'synchronous=NORMAL', 'busy_timeout=5000']) raw.exec(`pragma ${pragma}`);
+    return raw;
+  };
+  try {
+    const raw = open();
+    if (versionOf(raw) === form) return raw;
+    raw.close();
+  } catch {
+    // not a database, or a broken one: nothing in it is worth more than the time to judge it again
+  }
+  for (const part of ['', '-wal', '-shm']) if (existsSync(`${file}${part}`)) rmSync(`${file}${part}`);
+  const raw = open();
+  for (const sql of schema) raw.exec(sql);
+  return raw;
+};
+
+/** The board as the worker that judges has it. */
+export class BoardWriter {
+  readonly #raw: Raw;
+  constructor(file: string) {
+    this.#raw = openToWrite(file);
+  }
+  all(sql: string, values: readonly Value[] = []): unknown[] {
+    return this.#raw.prepare(sql).all(values);
+  }
+  /** Puts rows in the places of those of the same streams. `words` is what they are found by. */
+  put(rows: readonly { readonly row: BoardRow; readonly words: string }[]): void {
+    const names = columns.join(', ');
+    const put = this.#raw.prepare(
+      `insert into row (${names}) values (${columns.map(() => '?').join(', ')}) on conflict (stream) do update set
+        ${columns.map((name) => `${name} = excluded.${name}`).join(', ')} returning at`,
+    );
+    const forget = this.#raw.prepare('delete from found where rowid = ?');
+    const find = this.#raw.prepare('insert into found (rowid, words) values (?, ?)');
+    this.#raw.exec('begin immediate');
+    try {
+      for (const { row, words } of rows) {
+        const [{ at }] = put.all(columns.map((name) => row[name])) as [{ at: number }];
+        forget.run([at]);
+        find.run([at, words]);
+      }
+      this.#raw.exec('commit');
+    } catch (error) {
+      this.#raw.exec('rollback');
+      throw error;
+    }
+  }
+  close(): void {
+    this.#raw.close();
+  }
+}
+
+/** The board as everybody else reads it. */
+export class BoardReader {
+  readonly #raw: Raw;
+  readonly #prepared = new Map<string, ReturnType<Raw['prepare']>>();
+  constructor(file: string) {
+    this.#raw = new Libsql(file, { readonly: true });
+    this.#raw.exec('pragma busy_timeout=5000');
+  }
+  all(sql: string, values: readonly Value[] = []): unknown[] {
+    const there = this.#prepared.get(sql) ?? this.#raw.prepare(sql);
+    this.#prepared.set(sql, there);
+    return there.all(values);
+  }
+  close(): void {
+    this.#raw.close();
+  }
+}
