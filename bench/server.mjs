@@ -7,10 +7,16 @@ import { fileURLToPath } from 'node:url';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
-const started = async (args, env, folder, ready) => {
+const started = async (args, env, folder, ready, keep = false) => {
   const server = spawn(process.execPath, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
-  server.on('exit', () => rmSync(folder, { recursive: true, force: true }));
+  const forget = () => rmSync(folder, { recursive: true, force: true });
+  if (!keep) server.on('exit', forget);
   const end = (signal = 'SIGTERM') => server.kill(signal);
+  const stop = () =>
+    new Promise((done) => {
+      server.once('exit', done);
+      end();
+    });
   process.on('uncaughtException', (error) => {
     console.error(error);
     end('SIGKILL');
@@ -37,12 +43,11 @@ const started = async (args, env, folder, ready) => {
     const [, p99, longest] = await said(/p99 (\S+) p99\.9 (\S+) max/);
     return { p99: Number(p99), 'p99.9': Number(longest) };
   };
-  return { found, end, loop, server };
+  return { found, end, stop, forget, folder, loop, server };
 };
 
-/** Green Lamp itself with the demo's stations: its page, the line listener's port, its database, and how to end it. */
-export const demoServer = async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-'));
+/** Green Lamp itself with the demo's stations, in a folder of its own or in one that is kept: its page, the line listener's port, its database, and how to end it. */
+export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-')), keep = false } = {}) => {
   const env = {
     GREENLAMP_DEMO: '1',
     GREENLAMP_MOST_CALLS_A_MINUTE: '0',
@@ -56,7 +61,7 @@ export const demoServer = async () => {
     GREENLAMP_PROGRAMMING_PORT: '0',
   };
   const args = ['--import', join(root, 'bench/loop-delay.mjs'), join(root, 'apps/server/dist/main.js')];
-  const { found, ...of } = await started(args, env, folder, [/http:\/\/[^\s:]+:(\d+)/, /line\s+\S+:(\d+)\s/]);
+  const { found, ...of } = await started(args, env, folder, [/http:\/\/[^\s:]+:(\d+)/, /line\s+\S+:(\d+)\s/], keep);
   const [[, page], [, line]] = found;
   return { ...of, web: `http://127.0.0.1:${page}`, line: Number(line), database: join(folder, 'data', 'green-lamp.db') };
 };

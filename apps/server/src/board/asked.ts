@@ -18,8 +18,19 @@ type Of<T> = T & { readonly stream: Stream; readonly station: string };
 
 /** Questions about all stations at once, and their answers. */
 export type Answers = {
-  readonly across: { readonly findings: readonly FleetFinding[]; readonly ends: readonly Of<End>[]; readonly claims: readonly Of<Claimed>[] };
-  readonly sheets: { readonly sheets: readonly { readonly stream: Stream; readonly station: string; readonly text: string; readonly lines: readonly SheetLine[] }[] };
+  readonly across: {
+    readonly findings: readonly FleetFinding[];
+    readonly ends: readonly Of<End>[];
+    readonly claims: readonly Of<Claimed>[];
+  };
+  readonly sheets: {
+    readonly sheets: readonly {
+      readonly stream: Stream;
+      readonly station: string;
+      readonly text: string;
+      readonly lines: readonly SheetLine[];
+    }[];
+  };
   readonly preview: { readonly pin: Pin; readonly stations: readonly Previewed[] } | null;
 };
 export type Question =

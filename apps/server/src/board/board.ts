@@ -108,13 +108,21 @@ export class Board implements OnApplicationShutdown {
   /** Waits a little until what was written is judged, so that whoever wrote sees it. */
   async settled(): Promise<void> {
     const until = performance.now() + settles;
-    const { of } = this.#judging;
-    while (performance.now() < until && (this.#settled < this.#turn || (of <= few && this.#judging.waiting > 0)))
+    while (performance.now() < until && this.#judging.waiting <= few && (this.#settled < this.#turn || this.#judging.waiting > 0))
       await new Promise((done) => setTimeout(done, 5));
   }
 
   /** Rows behind a place, in their order: what wants a person first, then by name. */
-  rows(of: { show: Show; find: string; after: Place | null; limit: number }): (Place & { readonly body: string })[] {
+  rows(of: { show: Show; find: string; after: Place | null; from: number; limit: number }): (Place & { readonly body: string })[] {
+    if (of.from > 0) {
+      const { sql, values } = this.#where(of);
+      const down = `select at from row where true${sql} order by urgent desc, sort, stream limit ? offset ?`;
+      return this.#all(`select urgent, sort, stream, body from row where at in (${down}) order by urgent desc, sort, stream`, [
+        ...values,
+        of.limit,
+        of.from,
+      ]) as (Place & { body: string })[];
+    }
     const asked = (urgent: 0 | 1, behind: Place | null, limit: number): (Place & { body: string })[] => {
       const { sql, values } = this.#where(of);
       const from = behind === null ? '' : ' and (sort, stream) > (?, ?)';
@@ -132,7 +140,8 @@ export class Board implements OnApplicationShutdown {
 
   /** How many rows there are in all, of each kind, and of those that are found. */
   counts(of: { show: Show; find: string }): { readonly counts: { readonly [S in Show]: number }; readonly total: number } {
-    const count = (sql: string, values: readonly string[] = []): number => (this.#all(`select count(*) as n from row ${sql}`, values)[0] as { n: number }).n;
+    const count = (sql: string, values: readonly string[] = []): number =>
+      (this.#all(`select count(*) as n from row ${sql}`, values)[0] as { n: number }).n;
     const [all, mine] = [count(''), count("where who = 'mine'")];
     const { sql, values } = this.#where(of);
     return { counts: { all, mine, others: all - mine }, total: sql === '' ? all : count(`where true${sql}`, values) };
@@ -154,7 +163,7 @@ export class Board implements OnApplicationShutdown {
     const words = plainName(find.trim());
     if (words === '') return who;
     const found =
-      [...words].length >= 3
+      Array.from(words).length >= 3
         ? { sql: ' and at in (select rowid from found where found match ?)', value: `"${words.replaceAll('"', '""')}"` }
         : { sql: ` and at in (select rowid from found where words like ? escape '\\')`, value: `%${words.replace(/[\\%_]/g, '\\$&')}%` };
     return { sql: `${who.sql}${found.sql}`, values: [...who.values, found.value] };

@@ -22,7 +22,9 @@ export class JournalReader {
   }
 
   stations(): Stream[] {
-    return (this.#all("select stream from stream where stream like 'station:%'") as { stream: string }[]).map(({ stream }) => sure(isStream, stream));
+    return (this.#all("select stream from stream where stream like 'station:%'") as { stream: string }[]).map(({ stream }) =>
+      sure(isStream, stream),
+    );
   }
   seq(stream: Stream): number {
     return (this.#all('select seq from stream where stream = ?', stream) as { seq: number }[])[0]?.seq ?? 0;
@@ -58,7 +60,10 @@ export class JournalReader {
   }
 
   heard(station: Stream): Heard[] {
-    const rows = this.#all('select path, receiver, event, strength, simulated, last, count, recent from heard where station = ?', station) as {
+    const rows = this.#all(
+      'select path, receiver, event, strength, simulated, last, count, recent from heard where station = ?',
+      station,
+    ) as {
       path: string | null;
       receiver: string | null;
       event: string;

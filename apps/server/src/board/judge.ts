@@ -62,7 +62,10 @@ const questions: { id: number; question: Question }[] = [];
 
 const around = (): Around => {
   const [house, profiles] = [reader.at(houseStream), reader.at(profilesStream)];
-  const rules = createHash('sha256').update(JSON.stringify([house.seq, profiles.seq, here])).digest('hex').slice(0, 16);
+  const rules = createHash('sha256')
+    .update(JSON.stringify([house.seq, profiles.seq, here]))
+    .digest('hex')
+    .slice(0, 16);
   return { people: reader.at(peopleStream).state.people, house: house.state, profiles: profiles.state, here: here ?? nowhere, rules, core };
 };
 const nowhere: Around['here'] = { addresses: [], networks: [], outside: [], hidden: false, testPaths: false };
@@ -81,7 +84,7 @@ const startRebuild = (): void => {
   const known = new Set(rows.map(({ stream }) => stream));
   const differs = rows.filter((row) => {
     const at = stands.get(row.stream);
-    return row.core !== core || row.rules !== rules || at === undefined || at.seq !== row.seq || at.heard !== row.heard;
+    return row.core !== core || row.rules !== rules || at?.seq !== row.seq || at.heard !== row.heard;
   });
   rebuild = [...differs.map(({ stream }) => stream), ...[...stands.keys()].filter((stream) => !known.has(stream))];
   rebuildOf = rebuild.length;
@@ -112,14 +115,25 @@ const work = (): void => {
       const of = judged(reader, stream, now(), by);
       if (of !== null) rows.push(of);
     } catch (error) {
-      say({ is: 'failed', id: null, why: `${stream} could not be judged: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}` });
+      say({
+        is: 'failed',
+        id: null,
+        why: `${stream} could not be judged: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`,
+      });
     }
     judgedAt.set(stream, performance.now());
     if (rows.length >= mostRows || performance.now() - began > longest) break;
   }
   if (rows.length > 0) board.put(rows);
   const done = changed.size === 0;
-  if (rows.length > 0 || done) say({ is: 'judged', streams: rows.map(({ row }) => row.stream), waiting: rebuild.length, of: rebuildOf, turn: done ? turn : -1 });
+  if (rows.length > 0 || done)
+    say({
+      is: 'judged',
+      streams: rows.map(({ row }) => row.stream),
+      waiting: rebuild.length + changed.size,
+      of: Math.max(rebuildOf, rebuild.length + changed.size),
+      turn: done ? turn : -1,
+    });
 };
 
 const across = (): Answers['across'] => {

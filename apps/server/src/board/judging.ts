@@ -10,7 +10,14 @@ import type { BoardRow } from './file.ts';
 import { plainName } from './plain-name.ts';
 import type { JournalReader } from './journal-reader.ts';
 
-export type Around = { readonly people: State['people']; readonly house: State; readonly profiles: State; readonly here: Here; readonly rules: string; readonly core: string };
+export type Around = {
+  readonly people: State['people'];
+  readonly house: State;
+  readonly profiles: State;
+  readonly here: Here;
+  readonly rules: string;
+  readonly core: string;
+};
 export type Facts = {
   readonly settings: { readonly [key: string]: State['settings'][string][number]['value'] | undefined };
   readonly ends: ReturnType<typeof endsOf>;
@@ -35,7 +42,8 @@ const lean = (line: Line): Line => {
 /** At local midnight everything that counts days changes; not all stations in the same second. */
 const spread = (stream: Stream): number => (Number.parseInt(stream.slice(-4), 36) % 600) * 1000;
 
-export const hasSecrets = (state: State): boolean => Object.values(state.settings).some((leaves) => leaves.some(({ value }) => isSecret(value)));
+export const hasSecrets = (state: State): boolean =>
+  Object.values(state.settings).some((leaves) => leaves.some(({ value }) => isSecret(value)));
 
 /** The row of a station; null for a stream in which none was opened. */
 export const judged = (
@@ -77,6 +85,8 @@ export const judged = (
     body: JSON.stringify({ stream, ...of, line: lean(of.line) }),
     facts: JSON.stringify(facts),
   };
-  const accounts = Object.entries(facts.settings).flatMap(([key, value]) => (key.endsWith('.account') && typeof value === 'string' ? [value] : []));
+  const accounts = Object.entries(facts.settings).flatMap(([key, value]) =>
+    key.endsWith('.account') && typeof value === 'string' ? [value] : [],
+  );
   return { row, words: [plainName(of.name), ...accounts.map(plainName)].join('\n') };
 };

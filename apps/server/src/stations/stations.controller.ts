@@ -14,6 +14,8 @@ export class StationsQuery {
   @IsOptional() @IsString() @MaxLength(80) find?: string;
   /** The place behind which the list goes on: `next` of the page before. */
   @IsOptional() @IsString() @MaxLength(1200) after?: string;
+  /** Or so many rows down, for whoever scrolls. */
+  @IsOptional() @Type(() => Number) @IsInt() @Min(0) @Max(1_000_000) from?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
 
@@ -33,8 +35,8 @@ export class StationsController {
 
   @May('stations.read')
   @Get()
-  list(@Query() { show = 'all', find = '', after, limit = 50 }: StationsQuery): Promise<Listed> {
-    return this.stations.list({ show, find, after: after ?? null, limit });
+  list(@Query() { show = 'all', find = '', after, from = 0, limit = 50 }: StationsQuery): Promise<Listed> {
+    return this.stations.list({ show, find, after: after ?? null, from, limit });
   }
 
   @May('stations.read')

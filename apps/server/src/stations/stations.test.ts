@@ -27,7 +27,10 @@ test('the demo’s twelve stations are there, what wants a person first, each wi
 });
 test('the list is filtered and paged on the server', async () => {
   expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);
-  expect(await list(`?after=${(await list('?limit=1')).next ?? ''}&limit=1`)).toMatchObject({ total: 12, stations: [{ name: 'Oxygen monitor, Skell hatchery' }] });
+  expect(await list(`?after=${(await list('?limit=1')).next ?? ''}&limit=1`)).toMatchObject({
+    total: 12,
+    stations: [{ name: 'Oxygen monitor, Skell hatchery' }],
+  });
   expect((await list('?show=others')).stations).toEqual([]);
   expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
 });

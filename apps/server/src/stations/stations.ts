@@ -33,7 +33,7 @@ export class Stations {
     private readonly where: Whereabouts,
   ) {}
 
-  async list(of: { show: Show; find: string; after: string | null; limit: number }): Promise<Listed> {
+  async list(of: { show: Show; find: string; after: string | null; from: number; limit: number }): Promise<Listed> {
     await this.board.settled();
     const rows = this.board.rows({ ...of, after: placeOf(of.after), limit: of.limit + 1 });
     const shown = rows.slice(0, of.limit);
@@ -86,7 +86,8 @@ export class Stations {
   }
 }
 
-const placeText = ({ urgent, sort, stream }: Place): string => Buffer.from(JSON.stringify({ urgent, sort, stream }), 'utf8').toString('base64url');
+const placeText = ({ urgent, sort, stream }: Place): string =>
+  Buffer.from(JSON.stringify({ urgent, sort, stream }), 'utf8').toString('base64url');
 const placeOf = (text: string | null): Place | null => {
   if (text === null) return null;
   try {

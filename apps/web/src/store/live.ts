@@ -12,6 +12,8 @@ type Live = {
   /** Why the desk can keep nothing at present, in its words. */
   deskTrouble: string | null;
   listeners: readonly ListenerState[];
+  /** Rises whenever rows of the list of stations were judged anew. */
+  board: number;
   frames: readonly FrameView[];
   /** Presses whose entries are just being written into this browser's own store. */
   writing: number;
@@ -37,6 +39,7 @@ export const useLive = create<Live>(() => ({
   deskFails: false,
   deskTrouble: null,
   listeners: [],
+  board: 0,
   frames: [],
   writing: 0,
   waiting: 0,

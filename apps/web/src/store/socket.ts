@@ -21,6 +21,7 @@ const connect = (): void => {
     const message: unknown = JSON.parse(String(data));
     if (!isObject(message)) return;
     if (Array.isArray(message['listeners'])) useLive.setState({ listeners: message['listeners'] as ListenerState[] });
+    if (Array.isArray(message['board'])) useLive.setState(({ board }) => ({ board: board + 1 }));
     if ('trouble' in message) useLive.setState({ deskTrouble: typeof message['trouble'] === 'string' ? message['trouble'] : null });
     if (Array.isArray(message['frames'])) {
       addFrames(message['frames'] as FrameView[]);

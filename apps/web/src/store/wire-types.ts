@@ -4,6 +4,7 @@ import type { Summary as StationSummary } from '@green-lamp/core/walk';
 
 export type Told = { code: string; path: string; sentence: string; args?: { readonly [name: string]: unknown } };
 export type Summary = StationSummary & { stream: Stream };
+export type Judging = { waiting: number; of: number };
 export type Counts = { all: number; mine: number; others: number };
 export type ListenerState = { kind: string; host: string; port: number; state: 'listening' | 'closed'; connections: number };
 export type DeskRoom = {

@@ -1,55 +1,12 @@
 // Every station as a row with its line of lamps and what is next. What wants a person comes first, marked at the edge by ink.
-import { useCallback, useEffect, useState } from 'react';
-import { Link } from 'react-router';
+import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { lampNames } from '@green-lamp/core/name';
-import { columns, rowWidth, SmallCircuit } from '../../parts/Circuit.tsx';
+import { columns, rowWidth } from '../../parts/Circuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
-import { get, NoNetwork } from '../../store/api.ts';
-import { db } from '../../store/db.ts';
-import { localSummaries, unsentSummaries } from '../../store/local-summaries.ts';
-import { useLive } from '../../store/live.ts';
-import type { Counts, Summary } from '../../store/wire-types.ts';
 import { NewStation } from './NewStation.tsx';
-
-type Show = 'all' | 'mine' | 'others';
-type Listed = { stations: readonly Summary[]; counts: Counts | null; total: number; from: 'desk' | 'store' };
-const page = 50;
-
-/** Summaries from the desk, or those seen last where it does not answer. */
-const useSummaries = (show: Show, find: string, limit: number): Listed | null => {
-  const [listed, setListed] = useState<Listed | null>(null);
-  const connected = useLive((live) => live.connected);
-  const ask = useCallback(async () => {
-    try {
-      const answer = await get<{ stations: Summary[]; counts: Counts; total: number }>(
-        `/api/stations?show=${show}&find=${encodeURIComponent(find)}&limit=${limit}`,
-      );
-      await db.summaries.bulkPut(answer.stations.map((summary) => ({ ...summary, asOf: answer.now })));
-      const unsent = (await unsentSummaries()).filter(({ stream }) => !answer.stations.some((of) => of.stream === stream));
-      setListed({ ...answer, stations: [...unsent, ...answer.stations], from: 'desk' });
-    } catch (error) {
-      if (!(error instanceof NoNetwork)) throw error;
-      const stations = await localSummaries();
-      setListed({
-        stations: stations.filter(({ name }) => name.toLowerCase().includes(find.toLowerCase())),
-        counts: null,
-        total: stations.length,
-        from: 'store',
-      });
-    }
-  }, [show, find, limit]);
-  const delivered = useLive((live) => live.waiting);
-  const frames = useLive((live) => live.frames[0]?.id ?? 0);
-  useEffect(() => {
-    void ask();
-    const timer = setInterval(() => void ask(), 10_000);
-    return () => {
-      clearInterval(timer);
-    };
-  }, [ask, connected, delivered, frames]);
-  return listed;
-};
+import { StationList } from './StationList.tsx';
+import { type Show, useListed } from './use-listed.ts';
 
 const Heads = () => (
   <div
@@ -69,38 +26,6 @@ const Heads = () => (
   </div>
 );
 
-const mark = (summary: Summary): string => {
-  if (summary.line.station === 'proven') return 'proven';
-  if (summary.urgent) return summary.line.station === 'stale' ? 'stale, wants a person' : 'wants a person';
-  return summary.who === 'the clock' ? 'the clock runs' : 'work in hand';
-};
-
-const Row = ({ summary }: { summary: Summary }) => (
-  <li className={`border-b border-rule ${summary.urgent ? 'bg-sheet-2 shadow-[inset_6px_0_0_var(--ink)]' : ''}`}>
-    <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center py-2 px-6">
-      <span>
-        <span className="block text-[16px] leading-tight font-bold">{summary.name}</span>
-        <span className="text-small text-ink-2">
-          {mark(summary)}
-          {summary.demo && ' · demo'}
-          {summary.strange && ' · has entries from a newer version'}
-        </span>
-      </span>
-      <SmallCircuit line={summary.line} />
-      <span className="station-next text-note">{summary.next}</span>
-      <span className="station-who text-small text-ink-2">
-        {summary.who}
-        {summary.waits.map(({ whom, count, chaseOn, late }) => (
-          <span key={whom} className={`block ${late ? 'font-semibold text-ink' : ''}`}>
-            waits for {whom}: {count}
-            {late && chaseOn !== null && `, to chase since ${chaseOn}`}
-          </span>
-        ))}
-      </span>
-    </Link>
-  </li>
-);
-
 const shows: readonly { show: Show; label: string }[] = [
   { show: 'all', label: 'All' },
   { show: 'mine', label: 'Wants me' },
@@ -110,9 +35,9 @@ const shows: readonly { show: Show; label: string }[] = [
 export const StationsScreen = () => {
   const [show, setShow] = useState<Show>('all');
   const [find, setFind] = useState('');
-  const [limit, setLimit] = useState(page);
   const [making, setMaking] = useState(false);
-  const listed = useSummaries(show, find, limit);
+  const { listed, look } = useListed(show, find);
+  const view = useRef<HTMLDivElement>(null);
   useHotkeys(
     'n',
     () => {
@@ -173,35 +98,21 @@ export const StationsScreen = () => {
           </span>
         </button>
       </div>
-      <div className="min-h-0 grow overflow-y-auto bg-sheet" tabIndex={0} role="region" aria-label="All stations">
+      <div ref={view} className="min-h-0 grow overflow-y-auto bg-sheet" tabIndex={0} role="region" aria-label="All stations">
         <Heads />
         {listed?.from === 'store' && (
           <p className="border-b border-rule px-6 py-2 text-note font-semibold">
             The desk does not answer. This is what this browser saw last.
           </p>
         )}
+        {listed !== null && listed.judging.waiting > 200 && (
+          <p role="status" className="border-b border-rule px-6 py-2 text-note">
+            The desk judges every station anew: {listed.judging.waiting} of {listed.judging.of} are still as they were.
+          </p>
+        )}
         {listed === null && <Waiting />}
-        {listed?.stations.length === 0 && (
-          <Empty>{find === '' ? 'No station yet. Make the first one.' : `No station is called ‘${find}’.`}</Empty>
-        )}
-        <ul>
-          {listed?.stations.map((summary) => (
-            <Row key={summary.stream} summary={summary} />
-          ))}
-        </ul>
-        {listed !== null && listed.total > limit && (
-          <div className="p-4 text-center">
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                setLimit(limit + page);
-              }}
-            >
-              Show {Math.min(page, listed.total - limit)} more of {listed.total}
-            </button>
-          </div>
-        )}
+        {listed?.total === 0 && <Empty>{find === '' ? 'No station yet. Make the first one.' : `No station is called ‘${find}’.`}</Empty>}
+        {listed !== null && listed.total > 0 && <StationList key={`${show} ${find}`} listed={listed} look={look} view={view} />}
       </div>
       {making && (
         <NewStation

@@ -1,0 +1,88 @@
+// The rows of the list: only those in view are drawn, so that ten thousand are as quick as ten.
+import { useEffect, useRef, type RefObject } from 'react';
+import { Link } from 'react-router';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { SmallCircuit } from '../../parts/Circuit.tsx';
+import type { Summary } from '../../store/wire-types.ts';
+import type { Listed } from './use-listed.ts';
+
+const mark = (summary: Summary): string => {
+  if (summary.line.station === 'proven') return 'proven';
+  if (summary.urgent) return summary.line.station === 'stale' ? 'stale, wants a person' : 'wants a person';
+  return summary.who === 'the clock' ? 'the clock runs' : 'work in hand';
+};
+
+const Row = ({ summary }: { summary: Summary }) => (
+  <div className={`border-b border-rule ${summary.urgent ? 'bg-sheet-2 shadow-[inset_6px_0_0_var(--ink)]' : ''}`}>
+    <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center py-2 px-6">
+      <span>
+        <span className="block text-[16px] leading-tight font-bold">{summary.name}</span>
+        <span className="text-small text-ink-2">
+          {mark(summary)}
+          {summary.demo && ' · demo'}
+          {summary.strange && ' · has entries from a newer version'}
+        </span>
+      </span>
+      <SmallCircuit line={summary.line} />
+      <span className="station-next text-note">{summary.next}</span>
+      <span className="station-who text-small text-ink-2">
+        {summary.who}
+        {summary.waits.map(({ whom, count, chaseOn, late }) => (
+          <span key={whom} className={`block ${late ? 'font-semibold text-ink' : ''}`}>
+            waits for {whom}: {count}
+            {late && chaseOn !== null && `, to chase since ${chaseOn}`}
+          </span>
+        ))}
+      </span>
+    </Link>
+  </div>
+);
+
+const usual = 74;
+/** Rows that are drawn beyond the view, so that a quick hand and a keyboard find them there. */
+const beyond = 12;
+
+export const StationList = ({
+  listed,
+  look,
+  view,
+}: {
+  listed: Listed;
+  look: (first: number, last: number) => void;
+  view: RefObject<HTMLDivElement | null>;
+}) => {
+  const above = useRef<HTMLUListElement>(null);
+  // eslint-disable-next-line react-hooks/incompatible-library -- no compiler memoizes here
+  const rows = useVirtualizer({
+    count: listed.total,
+    getScrollElement: () => view.current,
+    estimateSize: () => usual,
+    overscan: beyond,
+    scrollMargin: above.current?.offsetTop ?? 0,
+  });
+  const shown = rows.getVirtualItems();
+  const [first, last] = [shown[0]?.index ?? 0, shown.at(-1)?.index ?? 0];
+  useEffect(() => {
+    look(first, last);
+  }, [look, first, last]);
+  return (
+    <ul ref={above} className="relative" style={{ height: rows.getTotalSize() }}>
+      {shown.map(({ index, start, key }) => {
+        const summary = listed.at(index);
+        return (
+          <li
+            key={key}
+            ref={rows.measureElement}
+            data-index={index}
+            aria-posinset={index + 1}
+            aria-setsize={listed.total}
+            className="absolute inset-x-0 top-0"
+            style={{ transform: `translateY(${start - rows.options.scrollMargin}px)` }}
+          >
+            {summary === null ? <p className="min-h-[70px] px-6 py-6 text-ink-2">Asking the desk…</p> : <Row summary={summary} />}
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
