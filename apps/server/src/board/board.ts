@@ -21,6 +21,9 @@ const gather = 200;
 const settles = 1000;
 const few = 200;
 
+const byPlace = (a: Place, b: Place): number =>
+  b.urgent - a.urgent || (a.sort < b.sort ? -1 : a.sort > b.sort ? 1 : a.stream < b.stream ? -1 : 1);
+
 /** The worker is a program of its own: built, also where this file runs from its source. */
 const program = join(__dirname, '..', '..', 'dist', 'board', 'judge.js');
 
@@ -117,11 +120,8 @@ export class Board implements OnApplicationShutdown {
     if (of.from > 0) {
       const { sql, values } = this.#where(of);
       const down = `select at from row where true${sql} order by urgent desc, sort, stream limit ? offset ?`;
-      return this.#all(`select urgent, sort, stream, body from row where at in (${down}) order by urgent desc, sort, stream`, [
-        ...values,
-        of.limit,
-        of.from,
-      ]) as (Place & { body: string })[];
+      const rows = this.#all(`select urgent, sort, stream, body from row where at in (${down})`, [...values, of.limit, of.from]);
+      return (rows as (Place & { body: string })[]).sort(byPlace);
     }
     const asked = (urgent: 0 | 1, behind: Place | null, limit: number): (Place & { body: string })[] => {
       const { sql, values } = this.#where(of);

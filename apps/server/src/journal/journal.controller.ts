@@ -2,10 +2,9 @@ import { Body, Controller, Get, Headers, HttpCode, Post, Query } from '@nestjs/c
 import { isStream, isUlid } from '@green-lamp/core/name';
 import { ArrayMaxSize, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import { Transform, Type } from 'class-transformer';
-import { Database } from '../shell/database.ts';
 import { May } from '../shell/may.ts';
-import { EntryRow } from './entry.row.ts';
 import { AppendBody } from './append.body.ts';
+import { Journal } from './journal.ts';
 import { type Answer, Take } from './take.ts';
 
 export class AfterQuery {
@@ -21,7 +20,7 @@ export class AfterQuery {
 export class JournalController {
   constructor(
     private readonly take: Take,
-    private readonly database: Database,
+    private readonly journal: Journal,
   ) {}
 
   @May('entries.append')
@@ -34,16 +33,9 @@ export class JournalController {
   /** Kept entries of some streams after a cursor, in the order of their cursors. `more` says that the answer was cut. */
   @May('entries.read')
   @Get()
-  async after(@Query() { after, streams, limit = 1000 }: AfterQuery): Promise<{ entries: object[]; more: boolean }> {
+  after(@Query() { after, streams, limit = 1000 }: AfterQuery): { entries: object[]; more: boolean } {
     const of = streams.filter(isStream);
-    if (of.length === 0) return { entries: [], more: false };
-    const rows = await this.database
-      .em()
-      .createQueryBuilder(EntryRow)
-      .where({ stream: { $in: of }, n: { $gt: after } })
-      .orderBy({ n: 'asc' })
-      .limit(limit + 1)
-      .execute<{ n: number; id: string; stream: string; seq: number; text: string; hash: string; received: number; link: string }[]>();
+    const rows = this.journal.after(of, after, limit + 1);
     return { entries: rows.slice(0, limit), more: rows.length > limit };
   }
 }

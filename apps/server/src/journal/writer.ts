@@ -276,7 +276,7 @@ export class Writer {
       this.#log.error(`a decision could not be written: ${String(error)}`);
       return null;
     }
-    if (this.#trouble !== trouble) this.#log.error(trouble);
+    if (this.#trouble !== trouble) this.#log.error(`${trouble} (${String(error)})`);
     this.#trouble = trouble;
     this.events.trouble();
     return new NotKept(trouble);

@@ -1,4 +1,4 @@
-// The live channel: 'cursor is n', the listeners' states, the tail of frames. What was missed is fetched over HTTP.
+// The live channel: 'cursor is n, these streams changed', the listeners' states, the tail of frames, rows that were judged. What was missed is fetched over HTTP.
 import type { IncomingMessage } from 'node:http';
 import { WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
 import { WebSocket, type WebSocketServer as Server } from 'ws';
@@ -14,11 +14,21 @@ import { May } from '../shell/may.ts';
 /** Most frames of one commit that are sent at once; the rest is there over HTTP. */
 const mostFrames = 50;
 
+/** Most streams that are named in one message: beyond that a page asks for all that it keeps. */
+const mostStreams = 200;
+/** Bytes that a page has not read (beyond them it is told no more), and how often (ms) is looked whether it has. */
+const mostUnread = 256 * 1024;
+const catchesUp = 500;
+const again = JSON.stringify({ again: true });
+
 @May('live.listen')
 @WebSocketGateway({ path: '/ws', verifyClient: ({ req }: { req: IncomingMessage }) => foreign(req) === null })
 export class LiveGateway {
   @WebSocketServer() private readonly server: Server | undefined; // there once the web side listens
   #cursorDue: NodeJS.Timeout | null = null;
+  readonly #changed = new Set<string>();
+  readonly #behind = new Set<WebSocket>();
+  #later: NodeJS.Timeout | null = null;
 
   constructor(
     private readonly journal: Journal,
@@ -28,14 +38,15 @@ export class LiveGateway {
     board: Board,
     events: Events,
   ) {
-    events.onEntries(() => {
+    events.onEntries((_, streams) => {
+      for (const stream of streams) this.#changed.add(stream);
       this.#soon();
     });
     events.onListeners(() => {
       this.#send({ listeners: this.desk.listeners });
     });
     board.onJudged((streams) => {
-      this.#send({ board: streams, judging: board.judging });
+      this.#send({ board: streams.slice(0, mostStreams), judging: board.judging });
     });
     events.onTrouble(() => {
       this.#send({ trouble: this.journal.trouble });
@@ -75,13 +86,39 @@ export class LiveGateway {
   #soon(): void {
     this.#cursorDue ??= setTimeout(() => {
       this.#cursorDue = null;
-      this.#send({ cursor: this.journal.cursor, life: this.journal.life });
+      const streams = this.#changed.size > mostStreams ? null : [...this.#changed];
+      this.#changed.clear();
+      this.#send({ cursor: this.journal.cursor, life: this.journal.life, streams });
     }, 50);
   }
 
+  /** A page that does not read what it is sent is told no more; once it has caught up, that it should ask again. */
   #send(message: object): void {
     if (!this.#heard) return;
     const text = JSON.stringify(message);
-    for (const client of this.server?.clients ?? []) if (client.readyState === WebSocket.OPEN) client.send(text);
+    for (const client of this.server?.clients ?? []) {
+      if (client.readyState !== WebSocket.OPEN) continue;
+      if (client.bufferedAmount > mostUnread) this.#behind.add(client);
+      else if (this.#behind.delete(client)) client.send(again);
+      else client.send(text);
+    }
+    this.#lookLater();
+  }
+  #lookLater(): void {
+    if (this.#behind.size === 0) return;
+    this.#later ??= setTimeout(() => {
+      this.#later = null;
+      this.#catchUp();
+    }, catchesUp).unref();
+  }
+  #catchUp(): void {
+    for (const client of this.#behind) {
+      if (client.readyState !== WebSocket.OPEN) this.#behind.delete(client);
+      else if (client.bufferedAmount === 0) {
+        this.#behind.delete(client);
+        client.send(again);
+      }
+    }
+    this.#lookLater();
   }
 }

@@ -20,6 +20,7 @@ const table: readonly string[] = [
   'HealthController.health: health.read',
   'JournalController.after: entries.read',
   'JournalController.append: entries.append',
+  'KeptController.kept: entries.read',
   'PapersController.openapi: health.read',
   'RemoteController.close: remote.use',
   'RemoteController.session: remote.use',

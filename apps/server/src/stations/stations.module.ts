@@ -2,8 +2,9 @@ import { Module } from '@nestjs/common';
 import { BoardModule } from '../board/board.module.ts';
 import { DeskModule } from '../desk/desk.module.ts';
 import { JournalModule } from '../journal/journal.module.ts';
+import { KeptController } from './kept.controller.ts';
 import { Stations } from './stations.ts';
 import { StationsController } from './stations.controller.ts';
 
-@Module({ imports: [BoardModule, JournalModule, DeskModule], controllers: [StationsController], providers: [Stations] })
+@Module({ imports: [BoardModule, JournalModule, DeskModule], controllers: [KeptController, StationsController], providers: [Stations] })
 export class StationsModule {}

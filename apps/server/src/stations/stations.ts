@@ -1,7 +1,7 @@
 // Stations as they are asked for: the list from the board, and what only shows across them.
 import { Injectable } from '@nestjs/common';
 import { isObject, type Stream } from '@green-lamp/core/name';
-import { canonical, hashOf } from '@green-lamp/core/journal';
+import { canonical, type State } from '@green-lamp/core/journal';
 import type { Heard, NamedRules } from '@green-lamp/core/lamp';
 import type { Here } from '@green-lamp/core/evidence';
 import { sharedBy } from '@green-lamp/core/check';
@@ -10,6 +10,7 @@ import type { Answers } from '../board/asked.ts';
 import { Board, type Judging, type Place, type Show } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
+import { hashOf } from '../shell/sha256.ts';
 
 export type Summary = StationSummary & { readonly stream: Stream };
 export type Listed = {
@@ -79,10 +80,14 @@ export class Stations {
     return this.board.ask({ what: 'preview', role, id, version });
   }
 
+  readonly #fingerprints = new WeakMap<State, string>();
+
   /** What the browser adds to the entries that it keeps: what was heard, and the chain's head with the state's fingerprint. */
   async beside(stream: Stream): Promise<{ heard: readonly Heard[]; here: Here; head: { seq: number; link: string; state: string } }> {
     const { seq, link, state } = await this.journal.head(stream);
-    return { heard: this.journal.heardOf(stream), here: this.where.here, head: { seq, link, state: hashOf(canonical(state)) } };
+    const known = this.#fingerprints.get(state) ?? hashOf(canonical(state));
+    this.#fingerprints.set(state, known);
+    return { heard: this.journal.heardOf(stream), here: this.where.here, head: { seq, link, state: known } };
   }
 }
 

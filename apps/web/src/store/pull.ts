@@ -1,4 +1,4 @@
-// Fetches what was missed. Only this moves a stream's cursor; streams with the same cursor are asked for together.
+// Fetches what was missed of the streams that are kept here, in one request for all of them. Only this moves a stream's cursor.
 import { deskStream, houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { readEntry } from '@green-lamp/core/journal';
 import type { Here } from '@green-lamp/core/evidence';
@@ -10,7 +10,10 @@ import { tell, useLive } from './live.ts';
 
 const always: readonly Stream[] = [peopleStream, deskStream, houseStream, profilesStream];
 let running: Promise<void> | null = null;
-let wanted = false;
+/** What is to be asked for: some streams, or all that are kept. */
+let wanted: Set<string> | 'all' = new Set();
+/** Most streams of one request. */
+const mostAtOnce = 200;
 
 let offered: () => void = () => undefined;
 /** What to do once entries were offered again after a new life: the queue listens. */
@@ -18,8 +21,10 @@ export const onOffered = (listen: () => void): void => {
   offered = listen;
 };
 
-export const pullSoon = (): void => {
-  wanted = true;
+/** Asks soon for what some streams have missed; for all where none are named. */
+export const pullSoon = (streams?: readonly string[]): void => {
+  if (streams === undefined) wanted = 'all';
+  else if (wanted !== 'all') for (const stream of streams) wanted.add(stream);
   running ??= run()
     .catch(tell)
     .finally(() => {
@@ -28,10 +33,11 @@ export const pullSoon = (): void => {
 };
 
 const run = async (): Promise<void> => {
-  while (wanted) {
-    wanted = false;
+  while (wanted === 'all' || wanted.size > 0) {
+    const of = wanted;
+    wanted = new Set();
     try {
-      await pullNow();
+      await pullNow(of);
       useLive.setState({ connected: true });
     } catch (error) {
       if (!(error instanceof NoNetwork)) throw error;
@@ -48,43 +54,36 @@ export const keepStream = async (stream: Stream): Promise<void> => {
   pullSoon();
 };
 
-/** Fetches what every kept stream has missed, and what stands beside the stations. */
-export const pullNow = async (): Promise<void> => {
-  await fetchKey();
+/** Fetches what kept streams have missed, and what stands beside the stations among them. */
+export const pullNow = async (of: ReadonlySet<string> | 'all' = 'all'): Promise<void> => {
   for (const stream of always) if ((await db.streams.get(stream)) === undefined) await db.streams.put(fresh(stream));
-  const byCursor = new Map<number, Stream[]>();
-  for (const { stream, n } of await db.streams.toArray()) byCursor.set(n, [...(byCursor.get(n) ?? []), stream]);
-  for (const [n, streams] of byCursor) await fetchAfter(n, streams);
-  for (const { stream } of await db.streams.toArray()) if (stream.startsWith('station:')) await fetchBeside(stream);
+  const asked = (await db.streams.toArray()).filter(({ stream }) => of === 'all' || of.has(stream));
+  // Those that are new here have everything to come; the others go on from where the first of them stands.
+  for (const some of [asked.filter(({ n }) => n > 0), asked.filter(({ n }) => n === 0)])
+    for (let from = 0; from < some.length; from += mostAtOnce) await fetchAfter(some.slice(from, from + mostAtOnce));
 };
 
-const fetchAfter = async (from: number, streams: readonly Stream[]): Promise<void> => {
-  let after = from;
+type Beside = { stream: Stream; heard: Heard[]; head: NonNullable<StreamRow['head']>; traits: (Traits & { ref: string })[] };
+type Kept = { entries: KeptRow[]; more: boolean; upTo: number; here: Here; key: string; beside: Beside[] };
+
+const fetchAfter = async (rows: readonly StreamRow[]): Promise<void> => {
+  let after = Math.min(...rows.map(({ n }) => n));
+  const streams = rows.map(({ stream }) => stream);
   for (;;) {
-    const answer = await get<{ entries: KeptRow[]; more: boolean }>(`/api/entries?after=${after}&streams=${streams.join(',')}`);
+    const answer = await get<Kept>(`/api/kept?after=${after}&streams=${streams.join(',')}`);
     if (await isNewLife(answer.life)) return;
     const last = answer.entries.at(-1)?.n ?? after;
-    const next = answer.more ? last : Math.max(last, answer.cursor);
-    await db.transaction('rw', db.kept, db.streams, async () => {
+    const next = answer.more ? last : Math.max(last, answer.upTo);
+    await db.transaction('rw', db.kept, db.streams, db.meta, async () => {
       await db.kept.bulkPut(answer.entries);
       for (const stream of streams) await db.streams.update(stream, { n: next });
+      for (const { stream, ...beside } of answer.beside)
+        await db.streams.update(stream, { ...beside, here: answer.here, asOf: answer.now });
+      await db.meta.put({ name: 'server-key', value: answer.key });
     });
     after = next;
     if (!answer.more) return;
   }
-};
-
-const fetchBeside = async (stream: Stream): Promise<void> => {
-  const { heard, here, head, now } = await get<{ heard: Heard[]; here: Here; head: NonNullable<StreamRow['head']> }>(
-    `/api/stations/${stream}/beside`,
-  );
-  const { traits } = await get<{ traits: (Traits & { ref: string })[] }>(`/api/secrets/traits?stream=${stream}`);
-  await db.streams.update(stream, { heard, here, head, traits, asOf: now });
-};
-
-const fetchKey = async (): Promise<void> => {
-  const { key } = await get<{ key: string }>('/api/secrets/key');
-  await db.meta.put({ name: 'server-key', value: key });
 };
 
 /** [B3] After a restore the server has a new life: this browser starts again at 0 and offers its own entries, which the server may have lost. */
@@ -107,6 +106,6 @@ const isNewLife = async (life: string): Promise<boolean> => {
   });
   if (known === undefined) return false;
   offered();
-  wanted = true;
+  wanted = 'all';
   return true;
 };

@@ -24,10 +24,15 @@ const connect = (): void => {
     if (Array.isArray(message['board'])) useLive.setState(({ board }) => ({ board: board + 1 }));
     if ('trouble' in message) useLive.setState({ deskTrouble: typeof message['trouble'] === 'string' ? message['trouble'] : null });
     if (Array.isArray(message['frames'])) {
-      addFrames(message['frames'] as FrameView[]);
-      pullSoon();
+      const frames = message['frames'] as FrameView[];
+      addFrames(frames);
+      pullSoon(frames.flatMap(({ station }) => station ?? []));
     }
-    if (typeof message['cursor'] === 'number') pullSoon();
+    if (typeof message['cursor'] === 'number') pullSoon(Array.isArray(message['streams']) ? message['streams'].map(String) : undefined);
+    if (message['again'] === true) {
+      pullSoon();
+      useLive.setState(({ board }) => ({ board: board + 1 }));
+    }
   };
   socket.onclose = () => {
     useLive.setState({ connected: false, listeners: [] });

@@ -49,12 +49,17 @@ export class FakeServer {
       if (this.badBody(texts)) return reply({ problems: [{ code: 'refused', path: 'body', sentence: 'The body was refused.' }] }, 400);
       return reply({ answers: texts.map((text) => this.#keep(text)) });
     }
-    if (path.startsWith('/api/entries')) {
+    if (path.startsWith('/api/kept')) {
       const query = new URL(path, 'http://x').searchParams;
       const streams = (query.get('streams') ?? '').split(',');
       return reply({
         entries: this.kept.filter(({ n, stream }) => n > Number(query.get('after')) && streams.includes(stream)),
         more: false,
+        upTo: this.kept.length,
+        key: 'ab'.repeat(32),
+        beside: streams
+          .filter((stream) => stream.startsWith('station:'))
+          .map((stream) => ({ stream, heard: [], traits: [], head: { seq: 1, link: 'x', state: 'y' } })),
       });
     }
     if (path.startsWith('/api/blobs/')) {
@@ -63,8 +68,6 @@ export class FakeServer {
         ? reply({ problems: [{ code: 'refused', path: 'hash', sentence: 'No such text is kept here.' }] }, 404)
         : reply({ text });
     }
-    if (path.includes('/beside')) return reply({ heard: [], head: { seq: 1, link: 'x', state: 'y' } });
-    if (path.includes('/traits')) return reply({ traits: [] });
     return reply({ key: 'ab'.repeat(32) });
   }
 

@@ -11,6 +11,7 @@ export class Order extends Migration {
       max(json_extract(text, '$.at') + coalesce(json_extract(text, '$.skew'), 0), json_extract(text, '$.since') + 1)) end, received)`);
     this.addSql('create index entry_order on entry (stream, ord, id)');
     this.addSql('create index entry_cursor on entry (stream, n)');
+    this.addSql('create index frame_by_path on frame (account, path, id)');
     this.addSql('create index frame_of on frame (station, id)');
     this.addSql('create table stream (stream text primary key, seq integer not null, link text not null, received integer not null)');
     this.addSql('create table blob_named (hash text primary key)');

@@ -1,0 +1,64 @@
+import { WebSocket } from 'ws';
+import { TestServer } from '../testing/server.ts';
+import { Events } from '../journal/events.ts';
+
+const server = new TestServer();
+beforeAll(() => server.open());
+afterAll(() => server.end());
+type Message = { cursor?: number; streams?: string[] | null; again?: boolean; board?: string[]; listeners?: unknown };
+
+const page = async (): Promise<{ socket: WebSocket; heard: Message[] }> => {
+  const socket = new WebSocket(`${server.running.web.replace('http', 'ws')}/ws`, { origin: server.running.web });
+  const heard: Message[] = [];
+  socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString()) as Message));
+  await new Promise((done) => socket.once('message', done));
+  return { socket, heard };
+};
+const soon = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+
+test('it names what changed, and nothing else', async () => {
+  const [one, two] = [await server.station('9701'), await server.station('9702')];
+  await soon(100);
+  const { socket, heard } = await page();
+  await server.deliver(server.entry(one.stream, 'note.written', { lamp: null, words: 'x' }));
+  await soon(300);
+  const named = heard.flatMap(({ streams }) => streams ?? []);
+  expect(named).toEqual([one.stream]);
+  expect(heard.flatMap(({ board }) => board ?? [])).toContain(one.stream);
+  expect(JSON.stringify(heard)).not.toContain(two.stream);
+  socket.close();
+});
+test('one request brings all that a page keeps: entries that it missed, and what stands beside each station', async () => {
+  const made = await Promise.all(['9703', '9704'].map((account) => server.station(account)));
+  await server.send('9703;;event=a\n');
+  type Kept = {
+    entries: { stream: string; n: number }[];
+    upTo: number;
+    more: boolean;
+    beside: { stream: string; heard: object[]; head: { seq: number } }[];
+  };
+  const streams = made.map(({ stream }) => stream);
+  const kept = await server.get<Kept>(`/api/kept?after=0&streams=${streams.join(',')},people`);
+  expect(new Set(kept.entries.map(({ stream }) => stream))).toEqual(new Set([...streams, 'people']));
+  expect(kept.entries.map(({ n }) => n)).toEqual(kept.entries.map(({ n }) => n).sort((a, b) => a - b));
+  expect(kept.beside.map(({ stream, heard, head }) => [stream, heard.length, head.seq])).toEqual([
+    [streams[0], 1, 10],
+    [streams[1], 0, 9],
+  ]);
+  expect(await server.get(`/api/kept?after=${kept.upTo}&streams=${streams.join(',')}`)).toMatchObject({ entries: [], more: false });
+  expect((await server.fetch(`/api/kept?after=0&streams=${Array.from({ length: 201 }, () => 'people').join(',')}`)).status).toBe(400);
+});
+test('a page that does not read is told no more, and to ask again once it reads', async () => {
+  const { socket, heard } = await page();
+  const events = server.running.app.get(Events);
+  const raw = (socket as unknown as { _socket: { pause: () => void; resume: () => void } })._socket;
+  raw.pause();
+  const before = process.memoryUsage().heapUsed + process.memoryUsage().external;
+  for (let i = 0; i < 40_000; i++) events.listeners();
+  expect(process.memoryUsage().heapUsed + process.memoryUsage().external - before).toBeLessThan(100e6);
+  raw.resume();
+  for (let i = 0; i < 100 && !heard.some(({ again }) => again === true); i++) await soon(50);
+  expect(heard.at(-1)).toEqual({ again: true });
+  expect(heard.length).toBeLessThan(39_000);
+  socket.close();
+});
