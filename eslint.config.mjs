@@ -29,6 +29,7 @@ export default tseslint.config(
             'apps/*/jest.config.mjs',
             'packages/*/jest.config.mjs',
             'apps/web/vite.config.ts',
+            'apps/web/compressed.ts',
           ],
           maximumDefaultProjectFileMatchCount_THIS_WILL_SLOW_DOWN_LINTING: 30,
         },
@@ -88,5 +89,5 @@ export default tseslint.config(
     files: ['**/*.test.ts', 'e2e/**/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off', '@typescript-eslint/unbound-method': 'off', 'no-empty-pattern': 'off' },
   },
-  { files: ['**/*.mjs', 'apps/web/vite.config.ts'], ...tseslint.configs.disableTypeChecked },
+  { files: ['**/*.mjs', 'apps/web/vite.config.ts', 'apps/web/compressed.ts'], ...tseslint.configs.disableTypeChecked },
 );

@@ -11,14 +11,9 @@ export const newAccount = (): string => String((accounts += 11));
 export const arrive = async (page: Page, web: string, path = '/stations', name = 'Ines'): Promise<void> => {
   await page.goto(`${web}${path}`);
   const known = page.getByRole('dialog').getByRole('button', { name, exact: true }).first();
-  // People who are known here come a moment after the page.
-  if (
-    await known.waitFor({ timeout: 1500 }).then(
-      () => true,
-      () => false,
-    )
-  )
-    await known.click();
+  // Whoever is known here is there as soon as the page asks.
+  await page.getByRole('dialog').waitFor();
+  if (await known.isVisible()) await known.click();
   else {
     await page.getByLabel(/^(?:Somebody else|Your name)$/).fill(name);
     await page.getByRole('button', { name: 'That is me' }).click();

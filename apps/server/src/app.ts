@@ -1,7 +1,7 @@
 // Puts the server together. Every feature is a folder; this page is the list.
 import 'reflect-metadata';
 import { existsSync } from 'node:fs';
-import type { Server } from 'node:http';
+import type { Server, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import { type DynamicModule, Module, ValidationPipe } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
@@ -9,6 +9,8 @@ import type { NestExpressApplication } from '@nestjs/platform-express';
 import { WsAdapter } from '@nestjs/platform-ws';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
+import compression from 'compression';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
@@ -102,12 +104,18 @@ const csp = {
 
 /** The page for every address that is not the API's, so that a deep link can be reloaded. */
 const servePage = (app: NestExpressApplication, web: string): void => {
-  app.useStaticAssets(web, {
-    index: false,
-    setHeaders: (response: Response, path: string) => {
-      response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
-    },
-  });
+  app.use(
+    expressStaticGzip(web, {
+      enableBrotli: true,
+      index: false,
+      orderPreference: ['br', 'gz'],
+      serveStatic: {
+        setHeaders: (response: ServerResponse, path: string) => {
+          response.setHeader('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
+      },
+    }),
+  );
   app.use((request: Request, response: Response, next: NextFunction) => {
     const page = request.method === 'GET' && !/^\/(?:api|ws|assets)(?:\/|$)/.test(request.path) && request.accepts('html') !== false;
     if (!page) {
@@ -175,6 +183,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   app.use(helmet({ contentSecurityPolicy: csp, strictTransportSecurity: false }));
   app.useBodyParser('json', { limit: '16mb' });
   app.use(shallow);
+  app.use(compression());
   const clock = app.get(Clock);
   if (env.clockFrom !== null) {
     const at = parseRfc3339(env.clockFrom);

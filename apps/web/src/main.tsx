@@ -2,12 +2,13 @@ import './style.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
-import { router } from './routes.tsx';
+import { fetchScreens, router } from './routes.tsx';
 import { startStore } from './store/socket.ts';
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
 startStore();
+fetchScreens();
 createRoot(root).render(
   <StrictMode>
     <RouterProvider router={router} />

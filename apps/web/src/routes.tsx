@@ -1,42 +1,63 @@
-// The map of the application.
-import { createBrowserRouter, Navigate } from 'react-router';
-import { AcrossScreen } from './screens/across/AcrossScreen.tsx';
-import { DeskScreen } from './screens/desk/DeskScreen.tsx';
-import { YardScreen } from './screens/yard/YardScreen.tsx';
-import { RulesScreen } from './screens/rules/RulesScreen.tsx';
+// The map of the application. The list of stations comes with the page; every other screen when it is opened, or before, once the page has nothing else to do.
+import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
+import { Waiting } from './parts/State.tsx';
 import { Shell } from './screens/shell/Shell.tsx';
-import { BenchChapter } from './screens/station/chapters/bench/BenchChapter.tsx';
-import { HandoverChapter } from './screens/station/chapters/handover/HandoverChapter.tsx';
-import { SignalChapter } from './screens/station/chapters/signal/SignalChapter.tsx';
-import { PlanChapter } from './screens/station/chapters/plan/PlanChapter.tsx';
-import { ProofChapter } from './screens/station/chapters/proof/ProofChapter.tsx';
-import { SheetChapter } from './screens/station/chapters/sheet/SheetChapter.tsx';
-import { StationScreen } from './screens/station/StationScreen.tsx';
 import { StationsScreen } from './screens/stations/StationsScreen.tsx';
+
+type Screen = NonNullable<RouteObject['Component']>;
+const screens = {
+  station: async (): Promise<Screen> => (await import('./screens/station/StationScreen.tsx')).StationScreen,
+  sheet: async (): Promise<Screen> => (await import('./screens/station/chapters/sheet/SheetChapter.tsx')).SheetChapter,
+  plan: async (): Promise<Screen> => (await import('./screens/station/chapters/plan/PlanChapter.tsx')).PlanChapter,
+  bench: async (): Promise<Screen> => (await import('./screens/station/chapters/bench/BenchChapter.tsx')).BenchChapter,
+  signal: async (): Promise<Screen> => (await import('./screens/station/chapters/signal/SignalChapter.tsx')).SignalChapter,
+  proof: async (): Promise<Screen> => (await import('./screens/station/chapters/proof/ProofChapter.tsx')).ProofChapter,
+  handover: async (): Promise<Screen> => (await import('./screens/station/chapters/handover/HandoverChapter.tsx')).HandoverChapter,
+  across: async (): Promise<Screen> => (await import('./screens/across/AcrossScreen.tsx')).AcrossScreen,
+  rules: async (): Promise<Screen> => (await import('./screens/rules/RulesScreen.tsx')).RulesScreen,
+  desk: async (): Promise<Screen> => (await import('./screens/desk/DeskScreen.tsx')).DeskScreen,
+  yard: async (): Promise<Screen> => (await import('./screens/yard/YardScreen.tsx')).YardScreen,
+};
+const screen = (name: keyof typeof screens): Pick<RouteObject, 'lazy'> => ({ lazy: async () => ({ Component: await screens[name]() }) });
+
+/** Fetches every screen while the page rests, so that it opens at once, with no network too. */
+export const fetchScreens = (): void => {
+  const rest = (work: () => void): void => {
+    if ('requestIdleCallback' in window) window.requestIdleCallback(work, { timeout: 3000 });
+    else setTimeout(work, 500);
+  };
+  const [...names] = Object.values(screens);
+  const next = (): void => {
+    const load = names.shift();
+    if (load === undefined) return;
+    load()
+      .catch(() => undefined) // fetched again when it is opened
+      .finally(() => {
+        rest(next);
+      });
+  };
+  rest(next);
+};
 
 export const router = createBrowserRouter([
   {
     element: <Shell />,
+    HydrateFallback: () => <Waiting>Opening…</Waiting>,
     children: [
       { path: '/', element: <Navigate to="/stations" replace /> },
       { path: '/stations', element: <StationsScreen /> },
       {
         path: '/stations/:stream',
-        element: <StationScreen />,
+        ...screen('station'),
         children: [
           { index: true, element: <Navigate to="sheet" replace /> },
-          { path: 'plan', element: <PlanChapter /> },
-          { path: 'sheet', element: <SheetChapter /> },
-          { path: 'bench', element: <BenchChapter /> },
-          { path: 'signal', element: <SignalChapter /> },
-          { path: 'proof', element: <ProofChapter /> },
-          { path: 'handover', element: <HandoverChapter /> },
+          ...(['plan', 'sheet', 'bench', 'signal', 'proof', 'handover'] as const).map((path) => ({ path, ...screen(path) })),
         ],
       },
-      { path: '/across', element: <AcrossScreen /> },
-      { path: '/rules', element: <RulesScreen /> },
-      { path: '/desk', element: <DeskScreen /> },
-      { path: '/yard', element: <YardScreen /> },
+      { path: '/across', ...screen('across') },
+      { path: '/rules', ...screen('rules') },
+      { path: '/desk', ...screen('desk') },
+      { path: '/yard', ...screen('yard') },
       { path: '*', element: <Navigate to="/stations" replace /> },
     ],
   },

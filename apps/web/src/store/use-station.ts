@@ -1,7 +1,6 @@
 // One station as the screens see it: its state with what waits, its line, its findings, the step in hand.
-import { useEffect, useMemo, useState } from 'react';
-import { liveQuery } from 'dexie';
-import { peopleStream, type Stream } from '@green-lamp/core/name';
+import { useMemo } from 'react';
+import type { Stream } from '@green-lamp/core/name';
 import { schoolIn } from '@green-lamp/core/house';
 import { ignoresKeepalive } from '@green-lamp/core/sheet';
 import { check, type Finding } from '@green-lamp/core/check';
@@ -10,45 +9,9 @@ import { asItRuns, asPlanned, besideOf, lamps, type Line, type Rules, rulesOf } 
 import type { Instant } from '@green-lamp/core/quantity';
 import { deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
 import { db, type StreamRow } from './db.ts';
-import { sharedNow } from './device.ts';
-import { type Folded, foldedStream } from './fold.ts';
-import { keepStream } from './pull.ts';
+import type { Folded } from './fold.ts';
 import { type Published, publishedHere } from './rules.ts';
-
-export const useLiveQuery = <T>(query: () => Promise<T>, by: readonly unknown[]): T | undefined => {
-  const [value, setValue] = useState<T | undefined>(undefined);
-  useEffect(() => {
-    const running = liveQuery(query).subscribe({ next: setValue });
-    return () => {
-      running.unsubscribe();
-    };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the query is named by `by`
-  }, by);
-  return value;
-};
-
-/** The shared clock, looked at again every so often. */
-export const useNow = (every = 15_000): Instant => {
-  const [now, setNow] = useState(sharedNow());
-  useEffect(() => {
-    const timer = setInterval(() => {
-      setNow(sharedNow());
-    }, every);
-    return () => {
-      clearInterval(timer);
-    };
-  }, [every]);
-  return now;
-};
-
-export type People = { readonly [person: string]: string };
-const nobody: People = {};
-export const usePeople = (): People => useLiveQuery(async () => (await foldedStream(peopleStream)).state.people, []) ?? nobody;
-
-export const useStream = (stream: Stream): Folded | undefined => {
-  useEffect(() => void keepStream(stream), [stream]);
-  return useLiveQuery(() => foldedStream(stream), [stream]);
-};
+import { type People, useLiveQuery, useNow, usePeople, useStream } from './use-stream.ts';
 
 export type Station = {
   readonly stream: Stream;

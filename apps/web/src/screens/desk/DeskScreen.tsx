@@ -14,7 +14,7 @@ import type { FrameView } from '../../store/wire-types.ts';
 import { useFrames } from '../../store/use-frames.ts';
 import { OnlyHere } from '../../parts/OnlyHere.tsx';
 import { Room } from './Room.tsx';
-import { useNow, useStream } from '../../store/use-station.ts';
+import { useNow, useStream } from '../../store/use-stream.ts';
 
 type Status = FrameView['status'];
 const lists: readonly { status: Status; label: string; empty: string }[] = [

@@ -7,7 +7,7 @@ import { Window } from '../../parts/Window.tsx';
 import { addPerson } from '../../store/append.ts';
 import { choosePerson } from '../../store/device.ts';
 import { useLive } from '../../store/live.ts';
-import type { People } from '../../store/use-station.ts';
+import type { People } from '../../store/use-stream.ts';
 
 export const PersonWindow = ({ people }: { people: People }) => {
   const [name, setName] = useState('');

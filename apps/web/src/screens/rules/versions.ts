@@ -2,7 +2,7 @@
 import { isObject, plainText } from '@green-lamp/core/name';
 import type { State } from '@green-lamp/core/journal';
 import { type Published, publishedHere } from '../../store/rules.ts';
-import { useLiveQuery } from '../../store/use-station.ts';
+import { useLiveQuery } from '../../store/use-stream.ts';
 
 export type Version = State['published'][string];
 

@@ -8,7 +8,7 @@ import { blobsOf } from '../../store/blobs.ts';
 import { offerAgain } from '../../store/deliver.ts';
 import { sharedNow } from '../../store/device.ts';
 import { tell } from '../../store/live.ts';
-import { useLiveQuery } from '../../store/use-station.ts';
+import { useLiveQuery } from '../../store/use-stream.ts';
 
 const said = (text: string): string => {
   const read = readEntry(text);

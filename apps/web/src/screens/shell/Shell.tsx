@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { setTheme, useLive } from '../../store/live.ts';
-import { usePeople } from '../../store/use-station.ts';
+import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
 import { PersonWindow } from '../people/PersonWindow.tsx';
 import { DeliveryWindow } from './DeliveryWindow.tsx';
 
@@ -39,6 +39,7 @@ const deliveryWords = ({ writing, waiting, refused, connected, deskFails }: Deli
 export const Shell = () => {
   const { person, theme, writing, waiting, refused, connected, deskFails, askPerson, trouble } = useLive();
   const people = usePeople();
+  const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);
   const go = useNavigate();
   useEffect(() => {
@@ -115,7 +116,7 @@ export const Shell = () => {
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>
-      {askPerson && <PersonWindow people={people} />}
+      {askPerson && asked && <PersonWindow people={people} />}
       <DeliveryWindow
         open={delivery}
         close={() => {

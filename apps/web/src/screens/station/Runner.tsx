@@ -6,7 +6,8 @@ import { isOnceDevice } from '@green-lamp/core/sheet';
 import { type DeviceWork, sayNext } from '@green-lamp/core/walk';
 import { Press } from '../../parts/Press.tsx';
 import { deviceName, enteredOnDevice, restartedDevice } from '../../commands/device.ts';
-import { type Station, useNow } from '../../store/use-station.ts';
+import type { Station } from '../../store/use-station.ts';
+import { useNow } from '../../store/use-stream.ts';
 import { useDoor } from './door.ts';
 
 /** From power to ready as the adopted profile has it, else a modem's minute; late is half as long again: common practice, no source. */

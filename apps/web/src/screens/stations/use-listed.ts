@@ -2,7 +2,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { get, NoNetwork } from '../../store/api.ts';
 import { db } from '../../store/db.ts';
-import { localSummaries, unsentSummaries } from '../../store/local-summaries.ts';
 import { tell, useLive } from '../../store/live.ts';
 import type { Counts, Judging, Summary } from '../../store/wire-types.ts';
 
@@ -31,6 +30,13 @@ export const pageSize = 50;
 const gather = 150;
 const none: Judging = { waiting: 0, of: 0 };
 
+/** Stations whose opening waits to be delivered; what judges them is fetched only where there are any. */
+const unsentNow = async (): Promise<readonly Summary[]> => {
+  if ((await db.queue.count()) === 0) return [];
+  const { unsentSummaries } = await import('../../store/local-summaries.ts');
+  return unsentSummaries();
+};
+
 export const useListed = (
   show: Show,
   find: string,
@@ -54,7 +60,7 @@ export const useListed = (
           `/api/stations?${of}&from=${page * pageSize}&limit=${pageSize}`,
         );
         await db.summaries.bulkPut(answer.stations.map((summary) => ({ ...summary, asOf: answer.now })));
-        const unsent = await unsentSummaries();
+        const unsent = await unsentNow();
         if (asked.current !== of) return;
         setKnown((was) => {
           const { stations, counts, total, judging } = answer;
@@ -63,6 +69,7 @@ export const useListed = (
         });
       } catch (error) {
         if (!(error instanceof NoNetwork)) throw error;
+        const { localSummaries } = await import('../../store/local-summaries.ts');
         const stations = (await localSummaries()).filter(({ name }) => name.toLowerCase().includes(find.toLowerCase()));
         if (asked.current !== of) return;
         setKnown({ of, pages: new Map([[0, stations]]), total: stations.length, counts: null, judging: none, unsent: [], from: 'store' });

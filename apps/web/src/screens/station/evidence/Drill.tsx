@@ -14,7 +14,8 @@ import { append, type Draft } from '../../../store/append.ts';
 import { sharedNow } from '../../../store/device.ts';
 import { tell } from '../../../store/live.ts';
 import { useFrames } from '../../../store/use-frames.ts';
-import { useNow, type Station } from '../../../store/use-station.ts';
+import type { Station } from '../../../store/use-station.ts';
+import { useNow } from '../../../store/use-stream.ts';
 import type { FrameView } from '../../../store/wire-types.ts';
 
 const kindWords: { readonly [K in DrillKind]: string } = {

@@ -6,7 +6,8 @@ import { Press } from '../../../parts/Press.tsx';
 import { append } from '../../../store/append.ts';
 import { keptText } from '../../../store/blobs.ts';
 import { tell } from '../../../store/live.ts';
-import { type Station, useLiveQuery } from '../../../store/use-station.ts';
+import type { Station } from '../../../store/use-station.ts';
+import { useLiveQuery } from '../../../store/use-stream.ts';
 
 export const FilesShow = ({ station }: { station: Station }) => {
   const newest = (when: 'before' | 'after') =>

@@ -4,7 +4,7 @@ import { sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/c
 import type { NamedRules } from '@green-lamp/core/lamp';
 import { instant, wallTime } from '@green-lamp/core/quantity';
 import { tell } from '../../../../store/live.ts';
-import { usePeople } from '../../../../store/use-station.ts';
+import { usePeople } from '../../../../store/use-stream.ts';
 import { useChapter } from '../../door.ts';
 import { handOut, journalFile } from './journal-file.ts';
 import { EvidenceList, FindingList, LampTable, SettingTables } from './RecordTables.tsx';

@@ -9,7 +9,8 @@ import { Press } from '../../../../parts/Press.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { isDone, move, tick } from '../../../../commands/plan.ts';
-import { type Station, useNow } from '../../../../store/use-station.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { useNow } from '../../../../store/use-stream.ts';
 import { HeldNote, verbs, WalkHand } from './WalkHand.tsx';
 
 const gates = {

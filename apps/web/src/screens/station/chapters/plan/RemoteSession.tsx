@@ -14,7 +14,8 @@ import { append } from '../../../../store/append.ts';
 import { sharedNow } from '../../../../store/device.ts';
 import { tell } from '../../../../store/live.ts';
 import { type RemoteSession as Running, useSession, useWayIn } from '../../../../store/remote.ts';
-import { type Station, useNow } from '../../../../store/use-station.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { useNow } from '../../../../store/use-stream.ts';
 
 const whole = (of: number): string => inWords(Math.max(0, Math.round(of / 1000) * 1000));
 
