@@ -49,7 +49,7 @@ export default {
       name: 'no-cycles',
       severity: 'error',
       from: {},
-      to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } },
+      to: { circular: true },
     },
   ],
   options: {

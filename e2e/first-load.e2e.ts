@@ -41,6 +41,7 @@ test('a screen that was never opened is there without the desk, once the page ha
   await expect
     .poll(() => page.evaluate(() => performance.getEntriesByType('resource').some(({ name }) => name.includes('YardScreen'))))
     .toBe(true);
+  await page.waitForLoadState('networkidle');
   await context.setOffline(true);
   await page.getByRole('link', { name: 'Yard' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Yard' })).toBeVisible();

@@ -13,7 +13,7 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   await delivered(page);
   await page.keyboard.press('g');
   await page.keyboard.press('y');
-  await page.getByLabel('Station').selectOption({ label: 'Yard to print' });
+  await page.getByLabel('Station', { exact: true }).selectOption({ label: 'Yard to print' });
   await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
   await page.getByRole('button', { name: 'The case is opened' }).click();
   await expect(page.getByText('The desk took it (ACK).')).toBeVisible();

@@ -5,7 +5,7 @@ import { isObject, isSettingKey, type Json, keyParts, type SettingKey, type Stre
 import type { Instant } from '@green-lamp/core/quantity';
 import { standing, textOf, write } from '@green-lamp/core/journal';
 import { type Ports, scenario, usualPorts } from '@green-lamp/core/scenario';
-import { ears, listenerKinds } from '@green-lamp/core/wire';
+import { forListeners, listenerKinds, listeners } from '@green-lamp/core/wire';
 import { Desk } from '../desk/desk.ts';
 import { Ingest } from '../desk/ingest.ts';
 import { Journal } from '../journal/journal.ts';
@@ -30,7 +30,7 @@ export class Demo {
   ) {}
 
   async play(anchor: Instant): Promise<boolean> {
-    const ports: Ports = { line: this.desk.portOf('line'), dc09: this.desk.portOf('dc09') };
+    const ports: Ports = forListeners((kind) => this.desk.portOf(kind));
     const fresh = this.journal.cursor === 0;
     if (fresh) await this.#begin(anchor, ports);
     else await this.#move(ports);
@@ -48,7 +48,7 @@ export class Demo {
       if (step.is === 'frame') {
         const { listener, bytes, source } = step.frame;
         const from = { ...source, listener, listenerPort: ports[listener], mark: null, built: true };
-        for (const piece of ears[listener].hear(bytes).pieces) kept.push(this.ingest.take(piece, from, step.at));
+        for (const piece of listeners[listener].ear.hear(bytes).pieces) kept.push(this.ingest.take(piece, from, step.at));
       } else
         kept.push(
           this.journal.append(
@@ -98,7 +98,9 @@ export class Demo {
 
 const portsIn = (text: string | undefined): Ports | null => {
   const value: unknown = text === undefined ? null : JSON.parse(text); // written above
-  return isObject(value) && typeof value['line'] === 'number' && typeof value['dc09'] === 'number'
-    ? { line: value['line'], dc09: value['dc09'] }
-    : null;
+  if (!isObject(value)) return null;
+  return forListeners((kind) => {
+    const port = value[kind];
+    return typeof port === 'number' ? port : usualPorts[kind];
+  });
 };

@@ -2,7 +2,7 @@
 import { connect } from 'node:net';
 import { crc16 } from 'crc';
 import { TestServer, testSource } from '../testing/server.ts';
-import { ears } from '@green-lamp/core/wire';
+import { listeners } from '@green-lamp/core/wire';
 import type { FrameView } from './frames.ts';
 import { Ingest } from './ingest.ts';
 
@@ -124,7 +124,7 @@ test('the same digits by the other path are a call of their own, and of another 
   const ingest = server.running.app.get(Ingest);
   const take = async (address: string): Promise<void> => {
     const source = { listener: 'dc09' as const, address, port: 1, listenerPort: server.dc09Port, mark: null };
-    for (const piece of ears.dc09.hear(Buffer.from(framed('"ADM-CID"0009L0#7122[#7122|1130 01 004]'), 'latin1')).pieces)
+    for (const piece of listeners.dc09.ear.hear(Buffer.from(framed('"ADM-CID"0009L0#7122[#7122|1130 01 004]'), 'latin1')).pieces)
       await ingest.take(piece, source);
   };
   for (const address of ['203.0.113.7', '203.0.113.8', '203.0.113.8', '203.0.113.7']) await take(address);

@@ -2,7 +2,7 @@ import { settingKey, type Stream } from '@green-lamp/core/name';
 import { textOf } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { deskStream } from '@green-lamp/core/name';
-import { ears, writeFrame } from '@green-lamp/core/wire';
+import { listeners, writeFrame } from '@green-lamp/core/wire';
 import { TestServer, testSource } from '../testing/server.ts';
 import { Ingest } from './ingest.ts';
 import type { FrameView } from './frames.ts';
@@ -78,7 +78,7 @@ test('the repeat window: within a day of Line and a quarter of an hour of DC-09 
   const start = Date.now() - 3 * day;
   const take = async (listener: 'line' | 'dc09', text: string, at: number): Promise<void> => {
     const source = { listener, address: testSource, port: 1, listenerPort: server.running.desk.portOf(listener), mark: null };
-    for (const piece of ears[listener].hear(Buffer.from(text, 'latin1')).pieces) await ingest.take(piece, source, instant(at));
+    for (const piece of listeners[listener].ear.hear(Buffer.from(text, 'latin1')).pieces) await ingest.take(piece, source, instant(at));
   };
   const record = '4014;2026-11-12T14:00:00Z;event=test\n';
   for (const after of [0, day - 1, day + 1]) await take('line', record, start + after);

@@ -4,7 +4,7 @@ import { deskStream, type SettingKey, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
 import { clamped, definitionOf } from '@green-lamp/core/sheet';
-import { type ListenerKind, listenerKinds } from '@green-lamp/core/wire';
+import { forListeners, type ListenerKind, listenerKinds, listeners } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Events } from '../journal/events.ts';
 import type { Env } from '../shell/env.ts';
@@ -15,8 +15,6 @@ import { type Limits, type ListenerState, TcpListener } from './listeners/tcp.li
 import { MarkedSockets } from './marked.ts';
 
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
-
-const portVariables: { readonly [K in ListenerKind]: string } = { line: 'GREENLAMP_LINE_PORT', dc09: 'GREENLAMP_DC09_PORT' };
 
 @Injectable()
 export class Desk implements OnApplicationShutdown {
@@ -41,8 +39,10 @@ export class Desk implements OnApplicationShutdown {
           events.listeners();
         },
       );
-    this.#listeners = { line: listener('line'), dc09: listener('dc09') };
-    events.onEntries(() => void this.#readLimits());
+    this.#listeners = forListeners(listener);
+    events.onEntries((_, streams) => {
+      if (streams.has(deskStream)) this.#readLimits().catch(() => undefined); // what was read before stands
+    });
   }
 
   get listeners(): readonly ListenerState[] {
@@ -54,15 +54,14 @@ export class Desk implements OnApplicationShutdown {
     return this.#listeners[kind].state.port;
   }
 
-  async open({ listenHost, linePort, dc09Port, bounds }: Pick<Env, 'listenHost' | 'linePort' | 'dc09Port' | 'bounds'>): Promise<void> {
+  async open({ listenHost, ports, bounds }: Pick<Env, 'listenHost' | 'ports' | 'bounds'>): Promise<void> {
     this.gate.set(bounds);
     await this.#readLimits();
-    const ports = { line: linePort, dc09: dc09Port };
     for (const kind of listenerKinds) {
       try {
         await this.#listeners[kind].listen(listenHost, ports[kind]);
       } catch (error) {
-        throw new StartError(portWords(error, ports[kind], listenHost, portVariables[kind]));
+        throw new StartError(portWords(error, ports[kind], listenHost, listeners[kind].env));
       }
     }
     this.events.listeners();

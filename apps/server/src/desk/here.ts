@@ -24,7 +24,9 @@ export class Whereabouts {
     private readonly journal: Journal,
     events: Events,
   ) {
-    events.onEntries(() => void this.#read());
+    events.onEntries((_, streams) => {
+      if (streams.has(deskStream)) this.#read().catch(() => undefined); // what was read before stands
+    });
   }
 
   async open({ testPaths, programmingPort }: { testPaths: boolean; programmingPort: number }): Promise<void> {

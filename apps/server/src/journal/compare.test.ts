@@ -1,6 +1,6 @@
 // Nothing is believed too easily: what people say of frames, captures, logs and files is compared with what the desk keeps. The cheapest lies first.
 import { hashOf, type State, textOf } from '@green-lamp/core/journal';
-import { bytesOf, ears } from '@green-lamp/core/wire';
+import { bytesOf, listeners } from '@green-lamp/core/wire';
 import { Ingest } from '../desk/ingest.ts';
 import { allLamps, lamps, shippedRules } from '@green-lamp/core/lamp';
 import { type ElementId, isElementId, type LampName, settingKey, type Stream, sure, type Ulid } from '@green-lamp/core/name';
@@ -292,7 +292,7 @@ test('the desk writes the check-in entry when as many scheduled calls came as ho
     ).length;
   const ingest = server.running.app.get(Ingest);
   const call = async (at: number) => {
-    const [piece] = ears.line.hear(bytesOf('9016;;event=test\n')).pieces;
+    const [piece] = listeners.line.ear.hear(bytesOf('9016;;event=test\n')).pieces;
     const source = { listener: 'line', address: testSource, port: 1, listenerPort: server.linePort, mark: null } as const;
     if (piece !== undefined) await ingest.take(piece, source, instant(at));
   };

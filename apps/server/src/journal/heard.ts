@@ -2,9 +2,7 @@
 import { isElementId, isStream, type Stream, sure } from '@green-lamp/core/name';
 import { isStrength } from '@green-lamp/core/evidence';
 import type { Tables } from './tables.ts';
-import type { Draft, HeardOf } from './turn.ts';
-
-export type Sort = Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event' | 'strength' | 'simulated'>;
+import type { Draft, HeardOf, Sort } from './turn.ts';
 
 /** Sorts of call that are summed up for one station: an outside client may invent event names without end. The rest count as 'other'. */
 const mostSorts = 256;

@@ -7,13 +7,15 @@ import type { BlobRow } from '../blobs/blob.row.ts';
 import type { FrameRow } from '../desk/frame.row.ts';
 import type { SecretRow } from '../secrets/secret.row.ts';
 import type { EntryRow } from './entry.row.ts';
-import type { Sort } from './heard.ts';
 
 export type Plain<T> = { -readonly [K in keyof T as K extends symbol ? never : K]: T[K] };
 
 /** Where a stream stands: its chain's head and its folded state. */
 export type Head = { readonly seq: number; readonly link: Sha256; readonly received: Instant; readonly state: State };
 export type HeardOf = Heard & { readonly station: Stream };
+
+/** What tells one sort of arrival from another. */
+export type Sort = Pick<HeardOf, 'station' | 'path' | 'receiver' | 'event' | 'strength' | 'simulated'>;
 
 export type NewEntry = Plain<EntryRow>;
 export type NewFrame = Plain<FrameRow>;

@@ -1,6 +1,7 @@
 // What the environment says. Wrong values end the start in one sentence.
 import { join, resolve } from 'node:path';
 import { keysApart } from './data-folder.ts';
+import { forListeners, type ListenerKind, listeners } from '@green-lamp/core/wire';
 import type { Bounds } from '../desk/gate.ts';
 import type { Keeps } from '../journal/retention.ts';
 import { StartError } from './start-error.ts';
@@ -9,8 +10,8 @@ export type Env = {
   readonly port: number;
   readonly webHost: string;
   readonly listenHost: string;
-  readonly linePort: number;
-  readonly dc09Port: number;
+  /** Of the desk's listeners, by protocol. */
+  readonly ports: { readonly [K in ListenerKind]: number };
   /** The yard's bench modem as a raw byte stream; on loopback only. */
   readonly modemPort: number;
   /** The instrument of the yard's bench logger, as Modbus over TCP; on loopback only. */
@@ -61,8 +62,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     port: port('PORT', env['PORT'], 4180),
     webHost,
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
-    linePort: port('GREENLAMP_LINE_PORT', env['GREENLAMP_LINE_PORT'], 4110),
-    dc09Port: port('GREENLAMP_DC09_PORT', env['GREENLAMP_DC09_PORT'], 4109),
+    ports: forListeners((kind) => port(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),

@@ -8,7 +8,7 @@ import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@g
 import { instant } from '@green-lamp/core/quantity';
 import { chance } from '@green-lamp/core/scenario';
 import { peopleStream, settingKey, stationStream } from '@green-lamp/core/name';
-import type { ListenerKind } from '@green-lamp/core/wire';
+import { forListeners, type ListenerKind } from '@green-lamp/core/wire';
 import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Answer } from '../journal/take.ts';
@@ -31,8 +31,7 @@ export class TestServer {
       port: 0,
       webHost: '127.0.0.1',
       listenHost: '127.0.0.1',
-      linePort: 0,
-      dc09Port: 0,
+      ports: forListeners(() => 0),
       programmingPort: 0,
       modemPort: 0,
       modbusPort: 0,

@@ -5,7 +5,7 @@ import { hours, type Instant, instant, minutes } from '../quantity/index.ts';
 import { shippedHouse } from '../house/index.ts';
 import { canonical, hashOf, type Pin } from '../journal/index.ts';
 import { shippedProfiles } from '../sheet/index.ts';
-import type { ListenerKind } from '../wire/index.ts';
+import { forListeners, type ListenerKind, listeners } from '../wire/index.ts';
 import { chance, type Chance } from './chance.ts';
 import { dale } from './dale.ts';
 import { StationMaker, type Step, type Writer } from './station.ts';
@@ -19,7 +19,7 @@ export type Scenario = {
 
 /** Ports on which the server that plays the scenario really listens. */
 export type Ports = { readonly [K in ListenerKind]: number };
-export const usualPorts: Ports = { line: 4110, dc09: 4109 };
+export const usualPorts: Ports = forListeners((kind) => listeners[kind].port);
 
 const deskAt = ({ line }: Ports) => ({
   'receiver.host': 'desk.varrow.example',

@@ -44,7 +44,7 @@ import {
 import { type Instant, instant } from '../quantity/index.ts';
 import { definitionOf, type Device } from '../sheet/index.ts';
 import { deviceWork } from '../walk/index.ts';
-import { bytesOf, type Call, ears, type ListenerKind } from '../wire/index.ts';
+import { bytesOf, type Call, forListeners, listeners, type ListenerKind } from '../wire/index.ts';
 import type { Chance } from './chance.ts';
 
 export type Frame = {
@@ -212,13 +212,13 @@ export class StationMaker {
     this.#now += 3_000;
     const at = instant(this.#now);
     this.steps.push({ at, is: 'frame', frame: { listener, bytes, source } });
-    for (const { read } of ears[listener].hear(bytes).pieces)
+    for (const { read } of listeners[listener].ear.hear(bytes).pieces)
       if (read.ok) for (const [part, call] of read.calls.entries()) this.#hear({ call, part }, listener, source, at, simulated);
     return this;
   }
 
   /** Ports on which the desk listens; a receiver has to name the one that is called. */
-  ports: { readonly [K in ListenerKind]: number } = { line: 4110, dc09: 4109 };
+  ports: { readonly [K in ListenerKind]: number } = forListeners((kind) => listeners[kind].port);
 
   #hear(
     { call, part }: { call: Call; part: number },

@@ -3,7 +3,7 @@ export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';
 export { clockWindow } from './dc09/ear.ts';
 export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame, writeFrame } from './dc09/frames.ts';
-export { ears, isListenerKind, type ListenerKind, listenerKinds, listenerWords, whyWords } from './listeners.ts';
+export { forListeners, isListenerKind, type ListenerKind, listenerKinds, listeners, whyWords } from './listeners.ts';
 export * from './programming/lines.ts';
 export * from './programming/session.ts';
 export * from './modbus/modbus.ts';

@@ -1,16 +1,22 @@
-// Every protocol that the desk listens for.
+// Every protocol that the desk listens for, a row each: who hears it, on which port, by which variable that is changed, and what comes.
 import type { Ear } from './call.ts';
 import { dc09Ear } from './dc09/ear.ts';
 import { dc09Why } from './dc09/words.en.ts';
 import { lineEar } from './line/ear.ts';
 import { lineWhy } from './line/words.en.ts';
 
-export const listenerKinds = ['line', 'dc09'] as const;
-export type ListenerKind = (typeof listenerKinds)[number];
-export const isListenerKind = (value: unknown): value is ListenerKind => listenerKinds.some((kind) => kind === value);
+type Listener = { readonly ear: Ear; readonly port: number; readonly env: string; readonly label: string };
+export const listeners = {
+  line: { ear: lineEar, port: 4110, env: 'GREENLAMP_LINE_PORT', label: 'line records' },
+  dc09: { ear: dc09Ear, port: 4109, env: 'GREENLAMP_DC09_PORT', label: 'DC-09 frames' },
+} as const satisfies { readonly [kind: string]: Listener };
+export type ListenerKind = keyof typeof listeners;
+export const isListenerKind = (value: unknown): value is ListenerKind => typeof value === 'string' && Object.hasOwn(listeners, value);
+export const listenerKinds: readonly ListenerKind[] = Object.keys(listeners).filter(isListenerKind);
 
-export const ears: { readonly [K in ListenerKind]: Ear } = { line: lineEar, dc09: dc09Ear };
-export const listenerWords: { readonly [K in ListenerKind]: string } = { line: 'line records', dc09: 'DC-09 frames' };
+/** Something for each listener. */
+export const forListeners = <T>(make: (kind: ListenerKind) => T): { readonly [K in ListenerKind]: T } =>
+  Object.fromEntries(listenerKinds.map((kind) => [kind, make(kind)])) as { [K in ListenerKind]: T }; // one for each kind, by construction
 
 /** Said of a call that was kept. */
 const kept = {

@@ -1,5 +1,6 @@
 export * from './air/index.ts';
 export * from './carrier/index.ts';
+export * from './endings.ts';
 export * from './fault/index.ts';
 export * from './modem/index.ts';
 export * from './of-station.ts';

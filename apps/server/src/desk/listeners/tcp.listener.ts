@@ -1,6 +1,6 @@
 // A listener: a real TCP socket for one protocol. Answers go out in the order of the pieces, each after its commit; one bad client never disturbs another.
 import { createServer, type Server, type Socket } from 'node:net';
-import { ears, type ListenerKind } from '@green-lamp/core/wire';
+import { type ListenerKind, listeners } from '@green-lamp/core/wire';
 import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import type { MarkedSockets } from '../marked.ts';
@@ -80,7 +80,7 @@ export class TcpListener {
       this.gate.left(address);
       this.changed();
     });
-    new Connection(socket, ears[this.kind], this.ingest, idle, (of) => this.#sourceOf(of));
+    new Connection(socket, listeners[this.kind].ear, this.ingest, idle, (of) => this.#sourceOf(of));
   }
 
   /** Where a connection comes from, looked at once, at its first byte. */

@@ -40,7 +40,7 @@ const Row = ({ summary }: { summary: Summary }) => (
 
 const usual = 74;
 /** Rows that are drawn beyond the view, so that a quick hand and a keyboard find them there. */
-const beyond = 12;
+const beyond = 30;
 
 export const StationList = ({
   listed,

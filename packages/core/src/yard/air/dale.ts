@@ -1,6 +1,6 @@
 // Varrow Dale as the yard knows it: where the masts stand and what hangs on them, and where the stations are. All of it is made up.
 // East and north in kilometres from the dale's south-west corner.
-import type { CarrierName } from '../carrier/carriers.ts';
+import type { CarrierName } from '../carrier/names.ts';
 
 export type Spot = { readonly east: number; readonly north: number };
 export const daleSize = { east: 30, north: 18 } as const;

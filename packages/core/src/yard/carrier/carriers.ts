@@ -2,10 +2,7 @@
 import { type Instant, instant } from '../../quantity/index.ts';
 import type { Cell, YardRadio } from '../air/dale.ts';
 import { noise } from '../noise.ts';
-
-export const carrierNames = ['Fellwave', 'Tarnlink', 'Moorcell'] as const;
-export type CarrierName = (typeof carrierNames)[number];
-export const isCarrierName = (value: unknown): value is CarrierName => carrierNames.some((name) => name === value);
+import { type CarrierName, carrierNames } from './names.ts';
 
 /** What kind of address an access point gives. */
 export const addressKinds = ['carrier NAT', 'public', 'fixed', 'private', 'IPv6'] as const;

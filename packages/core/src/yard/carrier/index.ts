@@ -1,1 +1,2 @@
 export * from './carriers.ts';
+export * from './names.ts';

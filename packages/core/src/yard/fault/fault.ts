@@ -5,7 +5,8 @@ import { cardIn, type CardSeen, type Told, type VirtualModem, withCard, type Car
 import type { ClaimProblem, Site } from '../site/index.ts';
 
 import type { BusFault, VirtualUnit } from '../unit/index.ts';
-import type { inbound, Why } from '../world/trace.ts';
+import type { Why } from '../endings.ts';
+import type { inbound } from '../world/trace.ts';
 import {
   type Aerials,
   type Outfit,

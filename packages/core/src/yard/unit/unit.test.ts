@@ -2,7 +2,7 @@
 import { onePath, twoSims } from '../../lamp/testing.ts';
 import { instant, minutes, seconds } from '../../quantity/index.ts';
 import { wrongCheckDigit } from '../../sums/index.ts';
-import { ears } from '../../wire/index.ts';
+import { listeners } from '../../wire/index.ts';
 import {
   buttonDown,
   buttonUp,
@@ -219,7 +219,7 @@ describe('what hangs on it', () => {
 });
 
 describe('the frames that it sends', () => {
-  const heard = (bytes: Uint8Array) => ears.dc09.hear(bytes).pieces.map(({ read }) => (read.ok ? read.calls[0] : read.why));
+  const heard = (bytes: Uint8Array) => listeners.dc09.ear.hear(bytes).pieces.map(({ read }) => (read.ok ? read.calls[0] : read.why));
   test.each(yardEvents.map(({ what, label }) => [what, label] as const))('%s (%s) is a frame that the desk understands', (what) => {
     const [call] = heard(callFrame(newCaller('0233'), what, start));
     expect(call).toMatchObject({ account: '0233', at: start, grade: ['test', 'periodic', 'null'].includes(what) ? 6 : 7 });

@@ -2,7 +2,7 @@
 //   event ─► store ─► reaching ─the way holds─► waiting ─ACK─► done        reaching ─it does not─► next path, then later
 import { type Instant, instant } from '../../quantity/index.ts';
 import type { Power } from '../modem/index.ts';
-import type { Why } from '../world/trace.ts';
+import type { Why } from '../endings.ts';
 import { type Caller, newCaller, type UnitEvent } from './calls.ts';
 import { kindFacts, profileOf, type UnitKind } from './kinds.ts';
 import { type BusSide, type LocalDevice, newBus, newDevice } from './local.ts';

@@ -23,7 +23,8 @@ import {
   waiting,
   withEvent,
 } from '../unit/index.ts';
-import { endings, leadsOut, trace } from './trace.ts';
+import { endings } from '../endings.ts';
+import { leadsOut, trace } from './trace.ts';
 import {
   aroundOf,
   type Out,

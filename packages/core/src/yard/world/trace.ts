@@ -6,72 +6,9 @@ import { cardIn, isRegistered, sessionOf } from '../modem/index.ts';
 import { noise } from '../noise.ts';
 import { helperFound, supplyHolds } from '../site/index.ts';
 import { kindFacts } from '../unit/index.ts';
+import { endings, type Why } from '../endings.ts';
 import { goodLink, type Outfit, type World, type WorldPath } from './world.ts';
 
-/** Why a call does not get through: at which hop, what the unit sees of it, and after how long, ms. */
-type Ending = { readonly hop: string; readonly sees: string; readonly after: number; readonly words: string };
-const end = (hop: string, sees: string, after: number, words: string): Ending => ({ hop, sees, after, words });
-export const endings = {
-  'unit off': end('unit', 'nothing', 0, 'The unit has no power.'),
-  'link out': end('serial line', 'no answer from the modem', 2000, 'The serial cable between unit and modem is out.'),
-  'link crossed': end(
-    'serial line',
-    'no answer from the modem',
-    2000,
-    'The serial cable is crossed where it should be straight, or the other way round.',
-  ),
-  speed: end('serial line', 'garbage from the modem', 2000, 'Unit and modem speak at different speeds.'),
-  framing: end('serial line', 'garbage from the modem', 2000, 'Unit and modem frame their characters differently.'),
-  'modem off': end('modem', 'no answer from the modem', 2000, 'The modem has no power.'),
-  'modem starting': end('modem', 'no answer from the modem', 2000, 'The modem is still starting.'),
-  'other card': end('modem', 'no session', 2000, 'The modem uses its other slot.'),
-  'not registered': end('modem', 'no network', 2000, 'The modem is not registered.'),
-  'no session': end('modem', 'no session', 2000, 'The modem is registered and has no session: signal is not service.'),
-  'burst resets': end('supply', 'the modem starts again', 1500, 'The supply falls below its least while the modem sends.'),
-  'plan used up': end('carrier', 'time out', 30_000, 'The carrier lets nothing through: the plan is used up.'),
-  'packets lost': end('carrier', 'time out', 30_000, 'Too many packets are lost on the way.'),
-  'no way out': end('access point', 'time out', 30_000, 'The access point leads into a private network, and the desk is not in it.'),
-  'plug out': end('site', 'link down', 200, 'The plug at the unit is out.'),
-  'no lease': end('site', 'no address', 8000, 'Nothing gives the unit an address.'),
-  'address twice': end('site', 'time out', 30_000, 'Another device has the same address.'),
-  'wifi not heard': end('access point', 'network not found', 4000, 'The access point is not heard from here.'),
-  'wifi word': end(
-    'access point',
-    'refused by the access point',
-    3000,
-    'The password of the access point is another one; its case counts.',
-  ),
-  'wifi without internet': end('access point', 'time out', 30_000, 'The access point has no internet behind it.'),
-  'outbound blocked': end('site router', 'time out', 30_000, 'The site’s router lets nothing out to this port.'),
-  'line side cut': end(
-    'fixed line',
-    'time out',
-    30_000,
-    'The line is cut on the outer side of the line box: the link is up and nothing is beyond.',
-  ),
-  'beyond cut': end('fixed line', 'time out', 30_000, 'The line is cut somewhere beyond the line box.'),
-  'helper not found': end('second router', 'link down', 1000, 'The two routers have not found each other.'),
-  'name dead': end('name lookup', 'name not found', 6000, 'The name lookup gives no answer.'),
-  'name old': end('name lookup', 'time out', 30_000, 'The desk’s name still leads to its old address.'),
-  'other host': end('name lookup', 'time out', 30_000, 'The unit calls another host than the desk’s.'),
-  'tunnel down': end('tunnel', 'time out', 30_000, 'The tunnel is not up.'),
-  'office line': end('office line', 'time out', 30_000, 'The office’s own line is down.'),
-  'forward missing': end('office router', 'refused', 800, 'The office’s router forwards this port to nobody.'),
-  'forward wrong': end('office router', 'refused', 800, 'The office’s router forwards the port to another machine.'),
-  'other port': end('desk', 'refused', 800, 'The desk does not listen on the port that the unit calls.'),
-  'listener off': end('desk', 'refused', 800, 'The desk’s listener is off.'),
-  'other protocol': end('desk', 'closed without an answer', 3000, 'The desk speaks another protocol on this port.'),
-  'certificate over': end('desk', 'certificate expired', 1500, 'The desk’s certificate has expired.'),
-  'cut by idle limit': end(
-    'modem',
-    'closed in the middle',
-    0,
-    'The modem closes the connection while the unit still thinks: its idle limit is too short.',
-  ),
-  'cut by carrier': end('carrier', 'closed in the middle', 0, 'The carrier’s NAT forgets the connection while the unit still thinks.'),
-  'no text path': end('path', 'no connection', 1000, 'This path carries texts only.'),
-} as const;
-export type Why = keyof typeof endings;
 export type Hop = { readonly hop: string; readonly ok: boolean; readonly ms: number };
 export type Trace = {
   readonly ok: boolean;

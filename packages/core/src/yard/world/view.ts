@@ -21,7 +21,8 @@ import {
   type VirtualUnit,
 } from '../unit/index.ts';
 import { statusManners, statusPage } from './status.ts';
-import { endings, reachedFromOutside, trace } from './trace.ts';
+import { endings } from '../endings.ts';
+import { reachedFromOutside, trace } from './trace.ts';
 import { aroundOf, goodAerials, goodLink, type Outfit, type World } from './world.ts';
 
 const registrationWords = ['not searching', 'registered, home', 'searching', 'denied', 'nothing heard', 'registered, roaming'] as const;

@@ -3,11 +3,11 @@ import fc from 'fast-check';
 import { canonical } from '../../journal/index.ts';
 import { hours, instant, minutes, seconds } from '../../quantity/index.ts';
 import { readAnswer } from '../../wire/index.ts';
+import { endings } from '../endings.ts';
 import {
   acts,
   batteryEnds,
   daleView,
-  endings,
   faults,
   perform,
   playScenario,

@@ -5,7 +5,7 @@ import { elementsOf, wanted } from '@green-lamp/core/journal';
 import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
 import { isTurn } from '@green-lamp/core/evidence';
 import { instant } from '@green-lamp/core/quantity';
-import { isListenerKind, type ListenerKind, listenerWords } from '@green-lamp/core/wire';
+import { isListenerKind, type ListenerKind, listeners as protocols } from '@green-lamp/core/wire';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { FrameRow } from '../../../../parts/FrameRow.tsx';
@@ -85,7 +85,7 @@ const CallHere = ({ station }: { station: Station }) => {
       <ul className="mt-2">
         {listeners.filter(isOurs).map(({ kind, host, port }) => (
           <li key={kind}>
-            The desk listens for {listenerWords[kind]} on{' '}
+            The desk listens for {protocols[kind].label} on{' '}
             <span className="mono">
               {host} port {port}
             </span>
