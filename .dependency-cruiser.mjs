@@ -14,6 +14,7 @@ const core = [
   'walk',
   'yard',
   'scenario',
+  'api',
 ];
 const at = (folder) => `^packages/core/src/${folder}/`;
 

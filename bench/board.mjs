@@ -4,31 +4,14 @@ import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { createRequire } from 'node:module';
 import { gzipSync } from 'node:zlib';
-import { textOf, write } from '@green-lamp/core/journal';
 import { stationStream } from '@green-lamp/core/name';
+import { element, person, quantile, ulid } from './client.mjs';
 import { demoServer } from './server.mjs';
 
 const { WebSocket } = createRequire(new URL('../apps/server/package.json', import.meta.url))('ws');
-const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
-const some = (n) => Array.from({ length: n }, () => alphabet[Math.floor(Math.random() * 32)]).join('');
-const ulid = () => `01${some(24)}`;
-const element = () => some(6).toLowerCase();
-const person = ulid();
-const device = ulid();
 const most = Number(process.argv[2] ?? 10_000);
 let desk = await demoServer({ keep: true });
-const entry = (stream, kind, data, since = 9e14) =>
-  textOf(write({ id: ulid(), at: Date.now(), skew: 0, since, who: { person, device } }, stream, kind, data));
-const post = async (entries) => {
-  const answer = await fetch(`${desk.web}/api/entries`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person, connection: 'close' },
-    body: JSON.stringify({ entries, secrets: [] }),
-  });
-  const { answers } = await answer.json();
-  const bad = answers?.find(({ is }) => is === 'refused');
-  if (answers === undefined || bad !== undefined) throw new Error(JSON.stringify(bad ?? answers));
-};
+const { entry, post, arrive } = person(() => desk.web);
 const places = ['mast', 'pump', 'gate', 'store', 'kiln', 'slip', 'cabinet', 'tower'];
 const station = (i) => {
   const stream = stationStream(ulid());
@@ -50,9 +33,9 @@ const station = (i) => {
     set(`unit:${unit}.account`, `B${i}`),
   ];
 };
-await post([entry('people', 'person.added', { id: person, name: 'Bench' })]);
-const at = (times, share) =>
-  (times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0).toFixed(1);
+await arrive();
+const at = (times, share) => quantile(times, share).toFixed(1);
+(times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0).toFixed(1);
 const timed = async (n, work) => {
   const times = [];
   for (let i = 0; i < n; i++) {

@@ -2,29 +2,18 @@
 // And a fold of many entries from the database against `JSON.parse` of the same text.
 import { connect } from 'node:net';
 import { createRequire } from 'node:module';
-import { advance, emptyState, keptEntry, textOf, write } from '@green-lamp/core/journal';
+import { advance, emptyState, keptEntry } from '@green-lamp/core/journal';
 import { stationStream } from '@green-lamp/core/name';
+import { person, quantile, ulid } from './client.mjs';
 import { demoServer } from './server.mjs';
 
-const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
-const ulid = () => `01${Array.from({ length: 24 }, () => alphabet[Math.floor(Math.random() * 32)]).join('')}`;
-const { web, line, end, loop, database } = await demoServer();
-const person = ulid();
-const device = ulid();
-const entry = (stream, kind, data, at) => textOf(write({ id: ulid(), at, skew: 0, since: 0, who: { person, device } }, stream, kind, data));
-const post = async (entries) => {
-  const answer = await fetch(`${web}/api/entries`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person, connection: 'close' },
-    body: JSON.stringify({ entries, secrets: [] }),
-  });
-  const { answers } = await answer.json();
-  const refused = answers?.find(({ is }) => is === 'refused');
-  if (answers === undefined || refused !== undefined) throw new Error(JSON.stringify(refused ?? answers));
-};
+const desk = await demoServer();
+const { line, end, loop, database } = desk;
+const { entry: written, post, arrive } = person(() => desk.web);
+const entry = (stream, kind, data, at) => written(stream, kind, data, { at, since: 0 });
 const now = Date.now();
 const day = 86_400_000;
-await post([entry('people', 'person.added', { id: person, name: 'Bench' }, now)]);
+await arrive();
 const fill = async (stream, n) => {
   await post([entry(stream, 'station.opened', { name: `Late ${n}`, demo: false }, now - 3 * day)]);
   let over = null;
@@ -40,7 +29,6 @@ const fill = async (stream, n) => {
     done += some.length;
   }
 };
-const at = (times, share) => times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0;
 for (const n of [1000, 10_000, 20_000, 100_000]) {
   const stream = stationStream(ulid());
   await fill(stream, n);
@@ -71,7 +59,7 @@ for (const n of [1000, 10_000, 20_000, 100_000]) {
   await asking;
   const { 'p99.9': longest } = await loop();
   console.log(
-    `1,000 late into ${String(n).padStart(6)}   ${took.toFixed(0).padStart(5)} ms   others wait p50 ${at(times, 0.5).toFixed(1)} p99 ${at(times, 0.99).toFixed(1)} ms   loop p99.9 ${longest} ms`,
+    `1,000 late into ${String(n).padStart(6)}   ${took.toFixed(0).padStart(5)} ms   others wait p50 ${quantile(times, 0.5).toFixed(1)} p99 ${quantile(times, 0.99).toFixed(1)} ms   loop p99.9 ${longest} ms`,
   );
   if (n < 100_000) continue;
   const Libsql = createRequire(new URL('../apps/server/package.json', import.meta.url))('libsql');

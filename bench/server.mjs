@@ -40,8 +40,8 @@ const started = async (args, env, folder, ready, keep = false) => {
   const loop = async () => {
     text = '';
     server.kill('SIGWINCH');
-    const [, p99, longest] = await said(/p99 (\S+) p99\.9 (\S+) max/);
-    return { p99: Number(p99), 'p99.9': Number(longest) };
+    const [, heap, p99, longest] = await said(/heap (\S+) loop .* p99 (\S+) p99\.9 (\S+) max/);
+    return { heap: Number(heap), p99: Number(p99), 'p99.9': Number(longest) };
   };
   return { found, end, stop, forget, folder, loop, server };
 };
@@ -60,7 +60,7 @@ export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-la
     GREENLAMP_MODBUS_PORT: '0',
     GREENLAMP_PROGRAMMING_PORT: '0',
   };
-  const args = ['--import', join(root, 'bench/loop-delay.mjs'), join(root, 'apps/server/dist/main.js')];
+  const args = ['--expose-gc', '--import', join(root, 'bench/loop-delay.mjs'), join(root, 'apps/server/dist/main.js')];
   const { found, ...of } = await started(args, env, folder, [/http:\/\/[^\s:]+:(\d+)/, /line\s+\S+:(\d+)\s/], keep);
   const [[, page], [, line]] = found;
   return { ...of, web: `http://127.0.0.1:${page}`, line: Number(line), database: join(folder, 'data', 'green-lamp.db') };

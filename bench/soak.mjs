@@ -55,17 +55,19 @@ const writers = Array.from({ length: 3 }, async (_, i) => {
 const memory = [];
 const watching = (async () => {
   const began = performance.now();
+  let n = 0;
   while (going()) {
     const rss = Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${desk.server.pid}/status`, 'utf8'))[1]) / 1024;
-    memory.push([(performance.now() - began) / 60_000, rss]);
+    const heap = n++ % 15 === 0 ? (await desk.loop()).heap : (memory.at(-1)?.[2] ?? 0);
+    memory.push([(performance.now() - began) / 60_000, rss, heap]);
     await pause(2000);
   }
 })();
 await Promise.all([...senders, ...pages, ...writers, watching]);
-const slope = (points) => {
+const slope = (points, of = 1) => {
   const mean = (of) => of.reduce((sum, one) => sum + one, 0) / of.length;
-  const [x, y] = [mean(points.map(([at]) => at)), mean(points.map(([, rss]) => rss))];
-  return points.reduce((sum, [at, rss]) => sum + (at - x) * (rss - y), 0) / points.reduce((sum, [at]) => sum + (at - x) ** 2, 0);
+  const [x, y] = [mean(points.map(([at]) => at)), mean(points.map((point) => point[of]))];
+  return points.reduce((sum, point) => sum + (point[0] - x) * (point[of] - y), 0) / points.reduce((sum, [at]) => sum + (at - x) ** 2, 0);
 };
 const half = memory.slice(Math.floor(memory.length / 2));
 const figures = (of) => `${String(of.length).padStart(6)}   p50 ${quantile(of, 0.5).toFixed(1)}   p99 ${quantile(of, 0.99).toFixed(1)} ms`;
@@ -73,5 +75,8 @@ console.log(`${minutes} minutes`);
 for (const [what, of] of Object.entries(waits)) console.log(`${what.padEnd(6)} ${figures(of)}`);
 console.log(
   `memory ${memory[0][1].toFixed(0)} MB at first, ${half[0][1].toFixed(0)} MB at half, ${memory.at(-1)[1].toFixed(0)} MB at the end   slope of the second half ${slope(half).toFixed(2)} MB/min (${((100 * slope(half)) / half[0][1]).toFixed(2)} % a minute)`,
+);
+console.log(
+  `of it the heap, once collected: ${memory[0][2]} MB at first, ${half[0][2]} MB at half, ${memory.at(-1)[2]} MB at the end   slope ${slope(half, 2).toFixed(2)} MB/min`,
 );
 await desk.stop();

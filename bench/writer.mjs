@@ -1,36 +1,20 @@
 // One writer and many who wait for it: a person's entry while frames pour in, against the same entry on an idle desk; fifty and two hundred entries in one post.
 import { connect } from 'node:net';
-import { textOf, write } from '@green-lamp/core/journal';
+import { person, quantile } from './client.mjs';
 import { demoServer } from './server.mjs';
 
 const { web, line, end, loop } = await demoServer();
-const alphabet = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
-const ulid = () => `01${Array.from({ length: 24 }, () => alphabet[Math.floor(Math.random() * 32)]).join('')}`;
+const { entry, post: deliver, arrive } = person(() => web);
 const stations = (await (await fetch(`${web}/api/stations`)).json()).stations;
 const [{ stream }] = stations.filter(({ name }) => name.includes('Wind'));
-const person = ulid();
-const note = (to, kind, data, since = 9e14) =>
-  textOf(write({ id: ulid(), at: Date.now(), skew: 0, since, who: { person, device: ulid() } }, to, kind, data));
 const post = async (entries) => {
   const from = performance.now();
-  const send = () =>
-    fetch(`${web}/api/entries`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-green-lamp-person': person, connection: 'close' },
-      body: JSON.stringify({ entries, secrets: [] }),
-    }).then((answer) => answer.json());
-  const { answers } = await send().catch(send); // a desk that stalls lets go of a kept connection: what that takes counts
-  if (answers === undefined || answers.some(({ is }) => is === 'refused'))
-    throw new Error(JSON.stringify(answers?.find(({ is }) => is === 'refused') ?? answers).slice(0, 300));
+  await deliver(entries);
   return performance.now() - from;
 };
-await post([note('people', 'person.added', { id: person, name: 'Bench' })]);
-const notes = (n) => Array.from({ length: n }, (_, i) => note(stream, 'note.written', { lamp: null, words: `note ${i}` }));
-const quantiles = (times) => {
-  const sorted = times.toSorted((a, b) => a - b);
-  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))].toFixed(1);
-  return { p50: at(0.5), p99: at(0.99) };
-};
+await arrive();
+const notes = (n) => Array.from({ length: n }, (_, i) => entry(stream, 'note.written', { lamp: null, words: `note ${i}` }));
+const quantiles = (times) => ({ p50: quantile(times, 0.5).toFixed(1), p99: quantile(times, 0.99).toFixed(1) });
 /** No measure takes longer (ms). */
 const longest = 20_000;
 const persons = async (n) => {

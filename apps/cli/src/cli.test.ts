@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { exportText, firstLink, hashOf, type Kept, linkOf, textOf } from '@green-lamp/core/journal';
@@ -197,4 +198,9 @@ test('yard plays a scenario: to its own end, to another than it names, and not a
   expect(run(['yard', 'a.json'], { 'a.json': other }).exit).toBe(1);
   expect(parsedOut(['yard', 'a.json'], { 'a.json': bytes('{"format":"x"}') })).toMatchObject({ exit: 1, json: { ok: false } });
   expect(run(['yard', 'a.json'], { 'a.json': bytes('no') })).toMatchObject({ exit: 2, error: like.text(/it is not JSON/) });
+});
+test('whoever reads only the first lines hears no complaint', () => {
+  const program = join(__dirname, '..', 'dist', 'main.js');
+  const said = spawnSync('sh', ['-c', `"${process.execPath}" "${program}" rules | head -n 1`], { encoding: 'utf8' });
+  expect([said.stderr, said.status, said.stdout.split('\n').length]).toEqual(['', 0, 2]);
 });

@@ -1,38 +1,10 @@
 // What the server and the worker that judges say to each other.
-import type { LampName, Stream } from '@green-lamp/core/name';
+import type { Across, Preview, Sheets } from '@green-lamp/core/api';
 import type { Here } from '@green-lamp/core/evidence';
-import type { Pin } from '@green-lamp/core/journal';
-import type { FleetFinding } from '@green-lamp/core/check';
-import type { NamedRules, Verdict } from '@green-lamp/core/lamp';
-import type { Claimed, End, SheetLine } from '@green-lamp/core/walk';
-
-export type Previewed = {
-  readonly stream: Stream;
-  readonly station: string;
-  readonly adopted: boolean;
-  /** The version that it has adopted in this role. */
-  readonly role: string | null;
-  readonly changes: readonly { readonly lamp: LampName; readonly path: string | null; readonly was: Verdict; readonly is: Verdict }[];
-};
-type Of<T> = T & { readonly stream: Stream; readonly station: string };
+import type { NamedRules } from '@green-lamp/core/lamp';
 
 /** Questions about all stations at once, and their answers. */
-export type Answers = {
-  readonly across: {
-    readonly findings: readonly FleetFinding[];
-    readonly ends: readonly Of<End>[];
-    readonly claims: readonly Of<Claimed>[];
-  };
-  readonly sheets: {
-    readonly sheets: readonly {
-      readonly stream: Stream;
-      readonly station: string;
-      readonly text: string;
-      readonly lines: readonly SheetLine[];
-    }[];
-  };
-  readonly preview: { readonly pin: Pin; readonly stations: readonly Previewed[] } | null;
-};
+export type Answers = { readonly across: Across; readonly sheets: Sheets; readonly preview: Preview | null };
 export type Question =
   | { readonly what: 'across' }
   | { readonly what: 'sheets' }

@@ -6,7 +6,7 @@ import { shippedHouse } from '@green-lamp/core/house';
 import { instant } from '@green-lamp/core/quantity';
 import { houseStream } from '@green-lamp/core/name';
 import { dayEnds } from '@green-lamp/core/quantity';
-import type { Listed } from '../stations/stations.ts';
+import type { Listed } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
 import { plainName } from './plain-name.ts';
 import { sortKey } from './judging.ts';

@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import type { Judging, Show } from '@green-lamp/core/api';
 import { Whereabouts } from '../desk/here.ts';
 import { Events } from '../journal/events.ts';
 import { Clock } from '../shell/clock.ts';
@@ -10,9 +11,7 @@ import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
 import { BoardReader } from './file.ts';
 import { plainName } from './plain-name.ts';
 
-export type Show = 'all' | 'mine' | 'others';
 export type Place = { readonly urgent: number; readonly sort: string; readonly stream: string };
-export type Judging = { readonly waiting: number; readonly of: number };
 
 /** How often (ms) the worker is told the time and where the desk stands, and how long what was heard is gathered for it. */
 const tellEvery = 5000;

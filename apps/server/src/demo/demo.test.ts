@@ -3,7 +3,7 @@ import { settingKey, type Stream } from '@green-lamp/core/name';
 import { allLamps, lamps, shippedRules } from '@green-lamp/core/lamp';
 import { elementsOf, type State, wanted } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
-import type { FrameView } from '../desk/frames.ts';
+import type { FrameView } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
 
 const server = new TestServer();

@@ -3,7 +3,7 @@ import { connect } from 'node:net';
 import { crc16 } from 'crc';
 import { TestServer, testSource } from '../testing/server.ts';
 import { listeners } from '@green-lamp/core/wire';
-import type { FrameView } from './frames.ts';
+import type { FrameView } from '@green-lamp/core/api';
 import { Ingest } from './ingest.ts';
 
 const server = new TestServer();

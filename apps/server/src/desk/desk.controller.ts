@@ -1,18 +1,18 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
-import { type Kept, Housekeeping } from '../journal/housekeeping.ts';
+import { Housekeeping } from '../journal/housekeeping.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
+import { type DeskState, type FrameStatus, frameStatuses } from '@green-lamp/core/api';
 import { May } from '../shell/may.ts';
 import { Desk } from './desk.ts';
-import { type BoundState, Gate } from './gate.ts';
-import { Frames, type FrameView } from './frames.ts';
-import type { ListenerState } from './listeners/tcp.listener.ts';
+import { Gate } from './gate.ts';
+import { Frames } from './frames.ts';
 
 export class FramesQuery {
   @IsOptional() @IsString() @MaxLength(60) station?: string;
-  @IsOptional() @IsIn(['matched', 'unknown', 'not understood', 'refused']) status?: string;
+  @IsOptional() @IsIn(frameStatuses) status?: FrameStatus;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) before?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
 }
@@ -30,13 +30,7 @@ export class DeskController {
 
   @May('desk.read')
   @Get('desk')
-  listeners(): {
-    listeners: readonly ListenerState[];
-    trouble: string | null;
-    bounds: readonly BoundState[];
-    kept: Kept | null;
-    clockJumped: number;
-  } {
+  listeners(): DeskState {
     return {
       listeners: this.desk.listeners,
       trouble: this.journal.trouble,
@@ -48,7 +42,7 @@ export class DeskController {
 
   @May('frames.read')
   @Get('frames')
-  async list(@Query() { station, status, before, limit = 50 }: FramesQuery): Promise<{ frames: FrameView[]; more: boolean }> {
+  async list(@Query() { station, status, before, limit = 50 }: FramesQuery): ReturnType<Frames['list']> {
     return this.frames.list({ station, status, before, limit });
   }
 }

@@ -5,7 +5,7 @@ import { deskStream } from '@green-lamp/core/name';
 import { listeners, writeFrame } from '@green-lamp/core/wire';
 import { TestServer, testSource } from '../testing/server.ts';
 import { Ingest } from './ingest.ts';
-import type { FrameView } from './frames.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open());

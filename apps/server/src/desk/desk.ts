@@ -11,7 +11,8 @@ import type { Env } from '../shell/env.ts';
 import { StartError } from '../shell/start-error.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
-import { type Limits, type ListenerState, TcpListener } from './listeners/tcp.listener.ts';
+import type { ListenerState } from '@green-lamp/core/api';
+import { type Limits, TcpListener } from './listeners/tcp.listener.ts';
 import { MarkedSockets } from './marked.ts';
 
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };

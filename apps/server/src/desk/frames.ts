@@ -1,20 +1,12 @@
 // Frames as the screens see them: newest first, by keyset.
 import { Injectable } from '@nestjs/common';
-import { isStream } from '@green-lamp/core/name';
+import { type Frames as FramesAnswer, type FrameView, isFrameStatus } from '@green-lamp/core/api';
+import { isStream, sure } from '@green-lamp/core/name';
 import { nearestAccounts } from '@green-lamp/core/lamp';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame } from '../journal/turn.ts';
 import { Database } from '../shell/database.ts';
 import { FrameRow } from './frame.row.ts';
-
-export type FrameView = Omit<NewFrame, 'bytes' | 'fields' | 'digest' | 'alike' | 'seen' | 'impossible'> & {
-  readonly impossible: readonly string[];
-  readonly bytes: string;
-  readonly fields: { readonly [key: string]: string };
-  readonly stationName: string | null;
-  readonly pathName: string | null;
-  readonly nearest: readonly { readonly account: string; readonly stream: string; readonly name: string; readonly how: string }[];
-};
 
 @Injectable()
 export class Frames {
@@ -28,7 +20,7 @@ export class Frames {
     status?: string | undefined;
     before?: number | undefined;
     limit: number;
-  }): Promise<{ frames: FrameView[]; more: boolean }> {
+  }): Promise<FramesAnswer> {
     const rows = await this.database.em().find(
       FrameRow,
       {
@@ -42,16 +34,40 @@ export class Frames {
   }
 
   async view(frame: NewFrame): Promise<FrameView> {
-    const { bytes, fields, impossible, digest: _, alike: __, seen: ___, ...rest } = frame;
+    const { id, at, kept, listener, port, address, fromPort, part, simulated, repeats, bytes, fields, impossible } = frame;
     const near = frame.status === 'unknown' && frame.account != null ? nearestAccounts(frame.account, this.journal.accounts()) : [];
     const nearest = await Promise.all(near.slice(0, 3).map(async (one) => ({ ...one, name: await this.#name(one.stream) })));
+    const station = isStream(frame.station) ? frame.station : null;
     return {
-      ...rest,
+      id,
+      at,
+      kept,
+      listener,
+      port,
+      address,
+      fromPort,
+      part,
+      simulated,
+      repeats,
+      status: sure(isFrameStatus, frame.status),
+      why: frame.why ?? null,
+      account: frame.account ?? null,
+      instant: frame.instant ?? null,
+      receiver: frame.receiver ?? null,
+      path: frame.path ?? null,
+      how: frame.how ?? null,
+      strength: frame.strength ?? null,
+      zone: frame.zone ?? null,
+      turn: frame.turn ?? null,
+      event: frame.event ?? null,
+      grade: frame.grade ?? null,
+      entry: frame.entry ?? null,
       bytes: Buffer.from(bytes).toString('base64'),
       impossible: JSON.parse(impossible ?? '[]') as string[], // written by the ingest
       fields: JSON.parse(fields ?? '{}') as { [key: string]: string }, // written by the ingest
-      pathName: await this.#path(frame.station, frame.path),
-      stationName: frame.station == null ? null : await this.#name(frame.station),
+      station,
+      pathName: await this.#path(station, frame.path),
+      stationName: station === null ? null : await this.#name(station),
       nearest,
     };
   }

@@ -1,25 +1,12 @@
 // How much the desk takes in, and of whom: limits that a single sender can't use up for all others. What is refused is counted, and told on the Desk screen.
 import { Injectable } from '@nestjs/common';
+import { type BoundName, boundNames, type BoundState } from '@green-lamp/core/api';
 
-/** Most of each; 0 is no limit. Their defaults and names stand in `env.ts`. */
-export type Bounds = {
-  /** Connections to the listeners in all, and from one address. */
-  readonly connections: number;
-  readonly connectionsOfOne: number;
-  /** Calls a minute from one address; of those that are nobody's or that are not understood. */
-  readonly framesOfOne: number;
-  readonly strangersOfOne: number;
-  /** Pages that listen on the live channel. */
-  readonly pages: number;
-};
-export const boundNames = [
-  'connections',
-  'connectionsOfOne',
-  'framesOfOne',
-  'strangersOfOne',
-  'pages',
-] as const satisfies readonly (keyof Bounds)[];
-export type BoundState = { readonly name: keyof Bounds; readonly most: number; readonly now: number; readonly refused: number };
+/**
+ * Most of each; 0 is no limit. Connections to the listeners in all, and from one address; calls a minute from one address, and of those
+ * the ones that are nobody's or not understood; pages on the live channel. Defaults and names stand in `env.ts`.
+ */
+export type Bounds = { readonly [B in BoundName]: number };
 
 const minute = 60_000;
 /** Addresses whose minute is remembered: a longer list is begun anew. */

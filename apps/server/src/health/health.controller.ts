@@ -1,6 +1,6 @@
 import { Controller, Get } from '@nestjs/common';
 import { Desk } from '../desk/desk.ts';
-import type { ListenerState } from '../desk/listeners/tcp.listener.ts';
+import type { ListenerState } from '@green-lamp/core/api';
 import { Journal } from '../journal/journal.ts';
 import { May } from '../shell/may.ts';
 import { ModbusPort } from '../yard/modbus-port.ts';

@@ -5,9 +5,9 @@ import { Ingest } from '../desk/ingest.ts';
 import { allLamps, lamps, shippedRules } from '@green-lamp/core/lamp';
 import { type ElementId, isElementId, type LampName, settingKey, type Stream, sure, type Ulid } from '@green-lamp/core/name';
 import { instant, isoText } from '@green-lamp/core/quantity';
-import type { FrameView } from '../desk/frames.ts';
+import type { FrameView } from '@green-lamp/core/api';
 import { TestServer, testSource } from '../testing/server.ts';
-import type { Answer } from './take.ts';
+import type { Answer } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open());

@@ -1,20 +1,10 @@
 // Once an hour: looks how much is kept, lets go of what is due, a few rows in a turn of the writer, and remembers the size, so that growth can be told.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import type { FrameClass, Keeps, Room, Sizes } from '@green-lamp/core/api';
 import { Clock } from '../shell/clock.ts';
 import { Database } from '../shell/database.ts';
 import { Journal } from './journal.ts';
-import {
-  atOnce,
-  daysLeft,
-  type FrameClass,
-  giveBack,
-  goesBefore,
-  type Keeps,
-  removeBlobs,
-  removeFrames,
-  type Sizes,
-  sizesOf,
-} from './retention.ts';
+import { atOnce, daysLeft, giveBack, goesBefore, removeBlobs, removeFrames, sizesOf } from './retention.ts';
 
 const hour = 3_600_000;
 const sizesName = 'sizes';
@@ -22,18 +12,11 @@ const sizesName = 'sizes';
 const mostLooks = 192;
 type Look = { readonly at: number; readonly file: number };
 
-export type Kept = Sizes & {
-  readonly keeps: Keeps;
-  readonly daysLeft: number | null;
-  readonly since: number | null;
-  readonly removed: number;
-};
-
 @Injectable()
 export class Housekeeping implements OnApplicationShutdown {
   readonly #log = new Logger('Housekeeping');
   #keeps: Keeps = { routineDays: 0, routineMegabytes: 0, strangerDays: 0, strangerMegabytes: 0 };
-  #kept: Kept | null = null;
+  #kept: Room | null = null;
   #removed = 0;
   #looks: readonly Look[] = [];
   #timers: readonly NodeJS.Timeout[] = [];
@@ -45,7 +28,7 @@ export class Housekeeping implements OnApplicationShutdown {
   ) {}
 
   /** What is kept, as of the last look; null before the first. */
-  get kept(): Kept | null {
+  get kept(): Room | null {
     return this.#kept;
   }
 

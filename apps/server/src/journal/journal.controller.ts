@@ -5,7 +5,8 @@ import { Transform, Type } from 'class-transformer';
 import { May } from '../shell/may.ts';
 import { AppendBody } from './append.body.ts';
 import { Journal } from './journal.ts';
-import { type Answer, Take } from './take.ts';
+import type { Answer } from '@green-lamp/core/api';
+import { Take } from './take.ts';
 
 export class AfterQuery {
   @Type(() => Number) @IsInt() @Min(0) after: number;

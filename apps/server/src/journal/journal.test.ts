@@ -4,7 +4,7 @@ import { instant } from '@green-lamp/core/quantity';
 import { Clock } from '../shell/clock.ts';
 import { TestServer } from '../testing/server.ts';
 import { Events } from './events.ts';
-import type { Answer } from './take.ts';
+import type { Answer } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open());

@@ -1,5 +1,6 @@
 // What is kept for ever and what goes. Entries and the frames that are evidence stay; routine calls go by age and size, so do calls of nobody and what was not understood, and texts that no entry names.
 import { statfsSync, statSync } from 'node:fs';
+import type { FrameClass, Sizes } from '@green-lamp/core/api';
 import type { Instant } from '@green-lamp/core/quantity';
 import type { Statements } from '../shell/sqlite.ts';
 
@@ -9,31 +10,14 @@ export const atOnce = 200;
 /** How long a text may wait for the entry that names it. */
 const blobWaits = 7 * day;
 
-/** Days and megabytes for which calls are kept; 0 is for ever. */
-export type Keeps = {
-  readonly routineDays: number;
-  readonly routineMegabytes: number;
-  readonly strangerDays: number;
-  readonly strangerMegabytes: number;
-};
-
 /** Which rows of frames a class has. What an entry names has its `entry`, and is in none of them. */
 const classes = {
   routine: "status = 'matched' and entry is null",
   strangers: "status in ('unknown', 'not understood', 'refused') and entry is null",
-} as const;
-export type FrameClass = keyof typeof classes;
+} as const satisfies { readonly [C in FrameClass]: string };
 
 /** What a row takes beside its octets: columns and indexes, as measured on a database of a million. */
 const rowTakes = 700;
-
-export type Sizes = {
-  readonly at: number;
-  /** The file with its log, and what is free on its disk, in bytes. */
-  readonly file: number;
-  readonly free: number;
-  readonly frames: { readonly [C in FrameClass]: { readonly rows: number; readonly bytes: number; readonly oldest: number | null } };
-};
 
 export const sizesOf = (statements: Statements, file: string, now: Instant): Sizes => {
   const of = (name: FrameClass): Sizes['frames'][FrameClass] => {

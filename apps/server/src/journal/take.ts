@@ -4,25 +4,14 @@ import { isObject, type Json, peopleStream, type Stream, type Ulid } from '@gree
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
 import { doorFaults, type Entry, type Known, readData, readEntry } from '@green-lamp/core/journal';
 import { isSecret } from '@green-lamp/core/sheet';
-import { told, type Told } from '../shell/problem-reply.ts';
+import type { Answer } from '@green-lamp/core/api';
+import { told } from '../shell/problem-reply.ts';
 import { hashOf } from '../shell/sha256.ts';
 import { Vault } from '../secrets/vault.ts';
 import type { SealedBody } from './append.body.ts';
 import { compared } from './compare.ts';
 import { Journal } from './journal.ts';
 import type { NewEntry, Turn } from './turn.ts';
-
-export type Answer =
-  | {
-      readonly id: string | null;
-      readonly is: 'kept' | 'already';
-      readonly hash: string;
-      readonly seq: number;
-      readonly received: number;
-      readonly link: string;
-      readonly n: number;
-    }
-  | { readonly id: string | null; readonly is: 'refused'; readonly problems: readonly Told[] };
 
 /** Kinds that only a part of the server writes. */
 const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk', 'clock.jumped': 'desk' };

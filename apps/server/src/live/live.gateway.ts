@@ -3,6 +3,7 @@ import type { IncomingMessage } from 'node:http';
 import { WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
 import { WebSocket, type WebSocketServer as Server } from 'ws';
 import { Desk } from '../desk/desk.ts';
+import type { LiveMessage } from '@green-lamp/core/api';
 import { Board } from '../board/board.ts';
 import { Gate } from '../desk/gate.ts';
 import { Frames } from '../desk/frames.ts';
@@ -19,7 +20,7 @@ const mostStreams = 200;
 /** Bytes that a page has not read (beyond them it is told no more), and how often (ms) is looked whether it has. */
 const mostUnread = 256 * 1024;
 const catchesUp = 500;
-const again = JSON.stringify({ again: true });
+const again = JSON.stringify({ again: true } satisfies LiveMessage);
 
 @May('live.listen')
 @WebSocketGateway({ path: '/ws', verifyClient: ({ req }: { req: IncomingMessage }) => foreign(req) === null })
@@ -93,7 +94,7 @@ export class LiveGateway {
   }
 
   /** A page that does not read what it is sent is told no more; once it has caught up, that it should ask again. */
-  #send(message: object): void {
+  #send(message: LiveMessage): void {
     if (!this.#heard) return;
     const text = JSON.stringify(message);
     for (const client of this.server?.clients ?? []) {

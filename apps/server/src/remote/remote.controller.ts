@@ -1,3 +1,4 @@
+import type { RemoteSession, WayIn } from '@green-lamp/core/api';
 import { Body, Controller, Get, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
 import { IsBoolean, IsInt, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
 import { isElementId, isSettingKey, isStream, type Stream } from '@green-lamp/core/name';
@@ -6,8 +7,8 @@ import { listenerKinds } from '@green-lamp/core/wire';
 import { Desk } from '../desk/desk.ts';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { Remote, type RemoteState } from './remote.ts';
-import { type WayIn, WayInTest } from './way-in.ts';
+import { Remote } from './remote.ts';
+import { WayInTest } from './way-in.ts';
 
 export class StationOnly {
   @IsString() @MaxLength(60) stream: string;
@@ -40,14 +41,14 @@ export class RemoteController {
 
   @May('remote.use')
   @Get()
-  state(@Query() { stream }: StationOnly): { session: RemoteState | null } {
+  state(@Query() { stream }: StationOnly): { session: RemoteSession | null } {
     return { session: this.remote.state(this.#stream(stream)) };
   }
 
   @May('remote.use')
   @Post('session')
   @HttpCode(200)
-  async session(@Body() { stream: of, path, key, ...more }: SessionBody): Promise<{ session: RemoteState | null }> {
+  async session(@Body() { stream: of, path, key, ...more }: SessionBody): Promise<{ session: RemoteSession | null }> {
     const stream = this.#stream(of);
     if (!isSettingKey(key) || !isElementId(path)) return refuse(HttpStatus.BAD_REQUEST, 'key', 'That is no setting of a station.');
     const why = await this.remote.begin({ stream, path, key, ...more });
@@ -58,7 +59,7 @@ export class RemoteController {
   @May('remote.use')
   @Post('stop')
   @HttpCode(200)
-  stop(@Body() { stream: of }: StationOnly): { session: RemoteState | null } {
+  stop(@Body() { stream: of }: StationOnly): { session: RemoteSession | null } {
     const stream = this.#stream(of);
     this.remote.stop(stream);
     return { session: this.remote.state(stream) };

@@ -7,8 +7,7 @@ import { instant } from '@green-lamp/core/quantity';
 import { sealTo, writeLine } from '@green-lamp/core/wire';
 import { randomBytes } from 'node:crypto';
 import { TestServer, testSource } from '../testing/server.ts';
-import type { RemoteState } from './remote.ts';
-import type { WayIn } from './way-in.ts';
+import type { RemoteSession, WayIn } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open());
@@ -29,8 +28,8 @@ const until = async <T>(ask: () => Promise<T>, good: (value: T) => boolean): Pro
   }
   throw new Error('it did not come');
 };
-const session = async (stream: Stream): Promise<RemoteState | null> =>
-  (await server.get<{ session: RemoteState | null }>(`/api/remote?stream=${stream}`)).session;
+const session = async (stream: Stream): Promise<RemoteSession | null> =>
+  (await server.get<{ session: RemoteSession | null }>(`/api/remote?stream=${stream}`)).session;
 const ended = (stream: Stream) =>
   until(
     () => session(stream),
@@ -77,7 +76,7 @@ const station = async (account: string, more: { [param: string]: Json } = {}) =>
   return { ...made, key };
 };
 const ask = (of: { stream: Stream; path: ElementId }, key: SettingKey, more: object = {}) =>
-  post<{ session: RemoteState | null }>('remote/session', {
+  post<{ session: RemoteSession | null }>('remote/session', {
     stream: of.stream,
     path: of.path,
     key,
@@ -190,7 +189,7 @@ test('a session can be stopped, and a second one is not begun beside it', async 
   const of = await station('8106');
   await ask(of, of.key('testEvery'), { virtual: false });
   expect((await ask(of, of.key('testEvery'), { virtual: false })).body.problems?.[0]?.sentence).toContain('is open already');
-  expect((await post<{ session: RemoteState }>('remote/stop', { stream: of.stream })).body.session).toMatchObject({
+  expect((await post<{ session: RemoteSession }>('remote/stop', { stream: of.stream })).body.session).toMatchObject({
     is: 'over',
     why: 'It was stopped.',
   });

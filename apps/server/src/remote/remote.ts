@@ -18,25 +18,9 @@ import { Journal } from '../journal/journal.ts';
 import { Vault } from '../secrets/vault.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { Yard } from '../yard/yard.ts';
+import type { RemoteSession } from '@green-lamp/core/api';
 import { Listening, type Said } from './listening.ts';
 
-export type RemoteState = {
-  readonly key: SettingKey;
-  readonly is: 'listening' | 'talking' | 'over';
-  readonly port: number;
-  readonly since: number;
-  /** When the first byte came, and when it was over. */
-  readonly traffic: number | null;
-  readonly ended: number | null;
-  readonly lines: readonly Said[];
-  readonly before: Json | null;
-  readonly after: Json | null;
-  readonly good: boolean;
-  readonly why: string | null;
-  /** The text that the yard's unit was sent, its word left out. */
-  readonly text: string | null;
-  readonly simulated: boolean;
-};
 type Asked = {
   readonly stream: Stream;
   readonly path: ElementId;
@@ -45,7 +29,7 @@ type Asked = {
   readonly virtual: boolean;
   readonly from: string;
 };
-type Run = { state: RemoteState; readonly listening: Listening; readonly timer: NodeJS.Timeout };
+type Run = { state: RemoteSession; readonly listening: Listening; readonly timer: NodeJS.Timeout };
 
 /** How long a unit may take from the text to its call, ms: ours. */
 const patience = 90_000;
@@ -74,7 +58,7 @@ export class Remote implements OnApplicationShutdown {
   get host(): string {
     return this.#host;
   }
-  state(stream: Stream): RemoteState | null {
+  state(stream: Stream): RemoteSession | null {
     return this.#runs.get(stream)?.state ?? null;
   }
   stop(stream: Stream): void {
@@ -119,7 +103,7 @@ export class Remote implements OnApplicationShutdown {
       );
     }, patience);
     timer.unref();
-    const began: RemoteState = {
+    const began: RemoteSession = {
       key,
       is: 'listening',
       port,
@@ -170,7 +154,7 @@ export class Remote implements OnApplicationShutdown {
     this.#runs.get(stream)?.listening.close();
     this.#over(stream, why);
   }
-  #change(stream: Stream, to: Partial<RemoteState>): void {
+  #change(stream: Stream, to: Partial<RemoteSession>): void {
     const run = this.#runs.get(stream);
     if (run !== undefined) run.state = { ...run.state, ...to };
   }

@@ -1,18 +1,9 @@
 // The test of the way in: opens the very port that a maker's program will need, sees whether somebody gets through from outside, closes, and lets go of it.
 import { createServer, type Server } from 'node:net';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import type { WayIn } from '@green-lamp/core/api';
 import { Clock } from '../shell/clock.ts';
 import { openPort } from './listening.ts';
-
-export type WayIn = {
-  readonly port: number;
-  readonly is: 'open' | 'seen' | 'nobody' | 'taken' | 'stopped';
-  readonly since: number;
-  readonly until: number;
-  /** Who got through, and when. */
-  readonly from: string | null;
-  readonly at: number | null;
-};
 
 @Injectable()
 export class WayInTest implements OnApplicationShutdown {

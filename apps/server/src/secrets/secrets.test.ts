@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { textOf } from '@green-lamp/core/journal';
 import { settingKey, type Stream, type Ulid } from '@green-lamp/core/name';
 import { openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
-import type { Answer } from '../journal/take.ts';
+import type { Answer } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
 import type { NewSecret } from '../journal/turn.ts';
 import { Vault } from './vault.ts';

@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { keysApart } from './data-folder.ts';
 import { forListeners, type ListenerKind, listeners } from '@green-lamp/core/wire';
 import type { Bounds } from '../desk/gate.ts';
-import type { Keeps } from '../journal/retention.ts';
+import type { Keeps } from '@green-lamp/core/api';
 import { StartError } from './start-error.ts';
 
 export type Env = {

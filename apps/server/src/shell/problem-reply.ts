@@ -1,10 +1,10 @@
 // Whatever goes wrong is answered as problems with a sentence, never with a stack or a secret.
 import { type ArgumentsHost, BadRequestException, Catch, type ExceptionFilter, HttpException, HttpStatus, Logger } from '@nestjs/common';
+import type { Told } from '@green-lamp/core/api';
 import { type Problem, problem, sentence } from '@green-lamp/core/problem';
 import type { Response } from 'express';
 import { NotKept } from '../journal/trouble.ts';
 
-export type Told = { code: string; path: string; args: object; sentence: string };
 export const told = (of: Problem): Told => ({ code: of.code, path: of.path, args: of.args, sentence: sentence(of) });
 
 export class ProblemException extends HttpException {

@@ -2,12 +2,10 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { Transform, Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsInt, Max, Min } from 'class-validator';
-import { isStream, type Stream } from '@green-lamp/core/name';
-import type { Here } from '@green-lamp/core/evidence';
-import type { Traits } from '@green-lamp/core/check';
+import { isSha256, isStream, isUlid, type Stream, sure } from '@green-lamp/core/name';
+import type { Beside, Kept, KeptEntry } from '@green-lamp/core/api';
 import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
-import type { NewEntry } from '../journal/turn.ts';
 import { Vault } from '../secrets/vault.ts';
 import { May } from '../shell/may.ts';
 import { Stations } from './stations.ts';
@@ -19,21 +17,6 @@ export class KeptQuery {
   @ArrayMaxSize(200)
   streams: string[];
 }
-type Beside = Pick<Awaited<ReturnType<Stations['beside']>>, 'heard' | 'head'> & {
-  readonly stream: Stream;
-  readonly traits: readonly (Traits & { ref: string })[];
-};
-export type Kept = {
-  readonly entries: readonly NewEntry[];
-  readonly more: boolean;
-  /** Everything up to this cursor is among the entries, unless there is more. */
-  readonly upTo: number;
-  readonly here: Here;
-  /** To which secrets are sealed that are on their way. */
-  readonly key: string;
-  readonly beside: readonly Beside[];
-};
-
 const most = 1000;
 
 @Controller('api/kept')
@@ -52,7 +35,14 @@ export class KeptController {
     const upTo = this.journal.cursor;
     const entries = this.journal.after(of, after, most + 1);
     const beside = await Promise.all(of.filter((stream) => stream.startsWith('station:')).map((stream) => this.#beside(stream)));
-    return { entries: entries.slice(0, most), more: entries.length > most, upTo, here: this.where.here, key: this.vault.publicKey, beside };
+    return {
+      entries: entries.slice(0, most).map(keptOf),
+      more: entries.length > most,
+      upTo,
+      here: this.where.here,
+      key: this.vault.publicKey,
+      beside,
+    };
   }
 
   async #beside(stream: Stream): Promise<Beside> {
@@ -60,3 +50,14 @@ export class KeptController {
     return { stream, heard, head, traits: await this.vault.traits(stream) };
   }
 }
+
+const keptOf = ({ n, id, stream, seq, text, hash, received, link }: ReturnType<Journal['after']>[number]): KeptEntry => ({
+  n,
+  id: sure(isUlid, id),
+  stream: sure(isStream, stream),
+  seq,
+  text,
+  hash: sure(isSha256, hash),
+  received,
+  link: sure(isSha256, link),
+});

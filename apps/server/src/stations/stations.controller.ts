@@ -6,8 +6,8 @@ import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import type { Show } from '../board/board.ts';
-import { type Listed, Stations } from './stations.ts';
+import type { Listed, Show } from '@green-lamp/core/api';
+import { Stations } from './stations.ts';
 
 export class StationsQuery {
   @IsOptional() @IsIn(['all', 'mine', 'others']) show?: Show;

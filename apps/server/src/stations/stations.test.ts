@@ -1,7 +1,7 @@
 import { readSheet } from '@green-lamp/core/journal';
 import { settingKey } from '@green-lamp/core/name';
 import { TestServer } from '../testing/server.ts';
-import type { Summary } from './stations.ts';
+import type { Summary } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open({ demo: true, clockFrom: '2026-11-12T14:40:00Z' }));

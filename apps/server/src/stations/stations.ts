@@ -5,23 +5,12 @@ import { canonical, type State } from '@green-lamp/core/journal';
 import type { Heard, NamedRules } from '@green-lamp/core/lamp';
 import type { Here } from '@green-lamp/core/evidence';
 import { sharedBy } from '@green-lamp/core/check';
-import type { Summary as StationSummary } from '@green-lamp/core/walk';
+import type { Listed, Show, Summary } from '@green-lamp/core/api';
 import type { Answers } from '../board/asked.ts';
-import { Board, type Judging, type Place, type Show } from '../board/board.ts';
+import { Board, type Place } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
 import { hashOf } from '../shell/sha256.ts';
-
-export type Summary = StationSummary & { readonly stream: Stream };
-export type Listed = {
-  readonly stations: readonly Summary[];
-  readonly counts: { readonly [S in Show]: number };
-  readonly total: number;
-  /** The place of the last row, where more are behind it. */
-  readonly next: string | null;
-  /** How many rows wait to be judged anew, of how many. */
-  readonly judging: Judging;
-};
 
 /** How much longer than it took one look at all stations is good for. */
 const goodFor = 20;

@@ -11,7 +11,7 @@ import { peopleStream, settingKey, stationStream } from '@green-lamp/core/name';
 import { forListeners, type ListenerKind } from '@green-lamp/core/wire';
 import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
-import type { Answer } from '../journal/take.ts';
+import type { Answer } from '@green-lamp/core/api';
 import type { Env } from '../shell/env.ts';
 
 const root = join(__dirname, '..', '..', '..', '..');

@@ -6,7 +6,7 @@ import { instant } from '@green-lamp/core/quantity';
 import { callFrame, newCaller, virtualPin, type YardEvent } from '@green-lamp/core/yard';
 import { readAnswer } from '@green-lamp/core/wire';
 import { TestServer } from '../testing/server.ts';
-import type { FrameView } from '../desk/frames.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 const server = new TestServer();
 beforeAll(() => server.open());

@@ -4,7 +4,7 @@ import { isEvidenceHow, isStrength } from '@green-lamp/core/evidence';
 import { howInWords } from '@green-lamp/core/lamp';
 import { instant, wallTime } from '@green-lamp/core/quantity';
 import { whyWords } from '@green-lamp/core/wire';
-import type { FrameView } from '../store/wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 import { frameWords } from './frame-words.ts';
 
 const octets = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));

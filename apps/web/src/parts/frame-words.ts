@@ -1,6 +1,6 @@
 // A frame in a few words.
 import { whyWords } from '@green-lamp/core/wire';
-import type { FrameView } from '../store/wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 const refusals: { readonly [why: string]: string } = { clock: 'clock', 'two accounts': 'two accounts in one call' };
 

@@ -1,7 +1,7 @@
 // Talks to the server. Every answer measures the clock; a network that is not there is told apart from a refusal.
 import { isObject } from '@green-lamp/core/name';
 import { measureSkew } from './device.ts';
-import type { Told } from './wire-types.ts';
+import type { Told } from '@green-lamp/core/api';
 
 export class NoNetwork extends Error {}
 /** The desk is there and fails at this one request: asking the same again may never help. */
@@ -26,7 +26,7 @@ const speaksOurWire = (body: unknown): body is Every =>
 const problemsOf = (body: unknown): Told[] =>
   isObject(body) && Array.isArray(body['problems'])
     ? (body['problems'] as Told[])
-    : [{ code: 'refused', path: '', sentence: 'The server answered in a way that this page does not know. Reload the page.' }];
+    : [{ code: 'refused', path: '', args: {}, sentence: 'The server answered in a way that this page does not know. Reload the page.' }];
 
 const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
   const asked = Date.now();

@@ -43,7 +43,7 @@ const isPlace = (value: unknown): value is Place => Array.isArray(value) && valu
 /** Where the desk found a secret in a text; null where it refused it for something else. */
 const placesIn = (refusal: Refusal): readonly Place[] | null => {
   const found = refusal.problems.find(({ code }) => code === 'secret-stands');
-  const at: unknown = found?.args?.['at'];
+  const at: unknown = found?.args['at'];
   return found === undefined ? null : Array.isArray(at) ? at.filter(isPlace) : [];
 };
 

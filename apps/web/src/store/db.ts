@@ -5,7 +5,7 @@ import type { Here } from '@green-lamp/core/evidence';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
 import type { Sealed } from '@green-lamp/core/wire';
-import type { Summary, Told } from './wire-types.ts';
+import type { Summary, Told } from '@green-lamp/core/api';
 
 export type KeptRow = { id: Ulid; n: number; stream: Stream; seq: number; text: string; hash: string; received: number; link: string };
 export type SealedSecret = Sealed & { ref: string };

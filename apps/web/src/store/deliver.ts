@@ -6,7 +6,7 @@ import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
 import { givesUp } from './patience.ts';
 import { pullSoon } from './pull.ts';
-import type { Answer } from './wire-types.ts';
+import type { Answer } from '@green-lamp/core/api';
 
 const mostAtOnce = 100;
 let due: ReturnType<typeof setTimeout> | null = null;
@@ -68,7 +68,7 @@ const send = async (rows: readonly QueueRow[]): Promise<void> => {
     if (!(error instanceof Refusal || error instanceof DeskFault)) throw error;
     if (rows.length === 1) {
       if (error instanceof DeskFault && !givesUp(first.id)) throw error;
-      const problems = error instanceof Refusal ? [...error.problems] : [{ code: 'refused', path: '', sentence: error.message }];
+      const problems = error instanceof Refusal ? [...error.problems] : [{ code: 'refused', path: '', args: {}, sentence: error.message }];
       await settle(rows, [{ id: first.id, is: 'refused', problems }]);
       return;
     }
@@ -84,7 +84,8 @@ const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Pr
       const answer = answers[i];
       if (answer === undefined) continue;
       const { id, stream, text, person, secrets } = row;
-      if (answer.is === 'refused') await db.refused.put({ id, stream, text, person, secrets, problems: answer.problems, at: sharedNow() });
+      if (answer.is === 'refused')
+        await db.refused.put({ id, stream, text, person, secrets, problems: [...answer.problems], at: sharedNow() });
       else {
         const { n, seq, hash, received, link } = answer;
         const kept: KeptRow = { id, n, stream, seq, text, hash, received, link };

@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import type { Ulid } from '@green-lamp/core/name';
 import { chosenPerson } from './device.ts';
-import type { FrameView, ListenerState } from './wire-types.ts';
+import type { FrameView, ListenerState } from '@green-lamp/core/api';
 
 export type Theme = 'day' | 'night';
 type Live = {

@@ -6,7 +6,7 @@ import { db } from './db.ts';
 import { sharedNow } from './device.ts';
 import { foldedStream } from './fold.ts';
 import { type Published, publishedHere } from './rules.ts';
-import type { Summary } from './wire-types.ts';
+import type { Summary } from '@green-lamp/core/api';
 
 const summaryOf = async (stream: Stream, people: { readonly [person: string]: string }, published: Published): Promise<Summary | null> => {
   const { state } = await foldedStream(stream);

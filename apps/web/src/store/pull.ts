@@ -1,11 +1,9 @@
 // Fetches what was missed of the streams that are kept here, in one request for all of them. Only this moves a stream's cursor.
 import { deskStream, houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { readEntry } from '@green-lamp/core/journal';
-import type { Here } from '@green-lamp/core/evidence';
-import type { Heard } from '@green-lamp/core/lamp';
-import type { Traits } from '@green-lamp/core/check';
+import type { Kept } from '@green-lamp/core/api';
 import { get, NoNetwork } from './api.ts';
-import { db, type KeptRow, type StreamRow } from './db.ts';
+import { db, type StreamRow } from './db.ts';
 import { tell, useLive } from './live.ts';
 
 const always: readonly Stream[] = [peopleStream, deskStream, houseStream, profilesStream];
@@ -63,9 +61,6 @@ export const pullNow = async (of: ReadonlySet<string> | 'all' = 'all'): Promise<
     for (let from = 0; from < some.length; from += mostAtOnce) await fetchAfter(some.slice(from, from + mostAtOnce));
 };
 
-type Beside = { stream: Stream; heard: Heard[]; head: NonNullable<StreamRow['head']>; traits: (Traits & { ref: string })[] };
-type Kept = { entries: KeptRow[]; more: boolean; upTo: number; here: Here; key: string; beside: Beside[] };
-
 const fetchAfter = async (rows: readonly StreamRow[]): Promise<void> => {
   let after = Math.min(...rows.map(({ n }) => n));
   const streams = rows.map(({ stream }) => stream);
@@ -77,8 +72,8 @@ const fetchAfter = async (rows: readonly StreamRow[]): Promise<void> => {
     await db.transaction('rw', db.kept, db.streams, db.meta, async () => {
       await db.kept.bulkPut(answer.entries);
       for (const stream of streams) await db.streams.update(stream, { n: next });
-      for (const { stream, ...beside } of answer.beside)
-        await db.streams.update(stream, { ...beside, here: answer.here, asOf: answer.now });
+      for (const { stream, heard, traits, head } of answer.beside)
+        await db.streams.update(stream, { heard: [...heard], traits: [...traits], head, here: answer.here, asOf: answer.now });
       await db.meta.put({ name: 'server-key', value: answer.key });
     });
     after = next;

@@ -1,33 +1,10 @@
 // Programming from afar as this page asks it: a session of a station, and the test of the way in. Looked at once a second while one runs.
 import { useEffect, useState } from 'react';
-import type { ElementId, Json, SettingKey, Stream } from '@green-lamp/core/name';
+import type { ElementId, SettingKey, Stream } from '@green-lamp/core/name';
+import type { RemoteSession, WayIn } from '@green-lamp/core/api';
 import { get, post } from './api.ts';
 import { pullSoon } from './pull.ts';
 import { tell } from './live.ts';
-
-export type RemoteSession = {
-  readonly key: SettingKey;
-  readonly is: 'listening' | 'talking' | 'over';
-  readonly port: number;
-  readonly since: number;
-  readonly traffic: number | null;
-  readonly ended: number | null;
-  readonly lines: readonly { readonly from: 'desk' | 'unit'; readonly text: string }[];
-  readonly before: Json | null;
-  readonly after: Json | null;
-  readonly good: boolean;
-  readonly why: string | null;
-  readonly text: string | null;
-  readonly simulated: boolean;
-};
-export type WayIn = {
-  readonly port: number;
-  readonly is: 'open' | 'seen' | 'nobody' | 'taken' | 'stopped';
-  readonly since: number;
-  readonly until: number;
-  readonly from: string | null;
-  readonly at: number | null;
-};
 
 /** Asks at once, and every second for as long as it runs. */
 const usePolled = <T>(ask: () => Promise<T | null>, runs: (value: T) => boolean, by: string): [T | null, (value: T | null) => void] => {

@@ -5,7 +5,7 @@ import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { addFrames, tell, useLive } from './live.ts';
 import { onOffered, pullSoon } from './pull.ts';
-import type { FrameView, ListenerState } from './wire-types.ts';
+import type { FrameView, ListenerState } from '@green-lamp/core/api';
 
 let again = 500;
 

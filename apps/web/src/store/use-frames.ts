@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { get, NoNetwork } from './api.ts';
 import { useLive } from './live.ts';
-import type { FrameView } from './wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 export type FrameList = {
   readonly frames: readonly FrameView[] | null;

@@ -1,4 +1,4 @@
-import type { FrameView } from '../store/wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 /** A frame as the desk shows it, for tests. */
 export const frame: FrameView = {

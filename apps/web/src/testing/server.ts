@@ -3,7 +3,7 @@ import { isObject } from '@green-lamp/core/name';
 import { firstLink, hashOf, linkOf, readEntry } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import type { KeptRow } from '../store/db.ts';
-import type { Answer } from '../store/wire-types.ts';
+import type { Answer } from '@green-lamp/core/api';
 
 export class FakeServer {
   life = 'LIFE1';
@@ -76,7 +76,7 @@ export class FakeServer {
     if (!read.ok) throw new Error(text);
     const { id, stream } = read.value;
     const why = this.refuses(text);
-    if (why !== null) return { id, is: 'refused', problems: [{ code: 'refused', path: '', sentence: why }] };
+    if (why !== null) return { id, is: 'refused', problems: [{ code: 'refused', path: '', args: {}, sentence: why }] };
     const there = this.kept.find((row) => row.id === id);
     if (there !== undefined) return { ...there, is: 'already' };
     const mine = this.kept.filter((row) => row.stream === stream);

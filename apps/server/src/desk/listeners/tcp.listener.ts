@@ -1,5 +1,6 @@
 // A listener: a real TCP socket for one protocol. Answers go out in the order of the pieces, each after its commit; one bad client never disturbs another.
 import { createServer, type Server, type Socket } from 'node:net';
+import type { ListenerState } from '@green-lamp/core/api';
 import { type ListenerKind, listeners } from '@green-lamp/core/wire';
 import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
@@ -7,13 +8,6 @@ import type { MarkedSockets } from '../marked.ts';
 import { Connection } from './connection.ts';
 
 export type Limits = { readonly firstByte: number; readonly idle: number };
-export type ListenerState = {
-  readonly kind: ListenerKind;
-  readonly host: string;
-  readonly port: number;
-  readonly state: 'listening' | 'closed';
-  readonly connections: number;
-};
 
 export class TcpListener {
   readonly #server: Server;

@@ -10,7 +10,7 @@ import { FrameRow } from '../../parts/FrameRow.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { append } from '../../store/append.ts';
 import { tell, useLive } from '../../store/live.ts';
-import type { FrameView } from '../../store/wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 import { useFrames } from '../../store/use-frames.ts';
 import { OnlyHere } from '../../parts/OnlyHere.tsx';
 import { Room } from './Room.tsx';

@@ -2,10 +2,10 @@
 import { useEffect, useState } from 'react';
 import { inWords } from '@green-lamp/core/quantity';
 import { get } from '../../store/api.ts';
-import type { DeskRoom } from '../../store/wire-types.ts';
+import type { DeskState } from '@green-lamp/core/api';
 
 const every = 30_000;
-const labels: { readonly [B in DeskRoom['bounds'][number]['name']]: string } = {
+const labels: { readonly [B in DeskState['bounds'][number]['name']]: string } = {
   connections: 'Connections in all',
   connectionsOfOne: 'Connections from one address',
   framesOfOne: 'Calls a minute from one address',
@@ -19,7 +19,7 @@ const size = (bytes: number): string => {
   const value = bytes / by;
   return `${value < 100 ? value.toFixed(1) : Math.round(value)} ${unit}`;
 };
-const lasts = ({ daysLeft, since, at }: NonNullable<DeskRoom['kept']>): string => {
+const lasts = ({ daysLeft, since, at }: NonNullable<DeskState['kept']>): string => {
   if (daysLeft === null) return since === null ? '' : `; no growth in the last ${inWords(at - since)}`;
   return `; at the growth of the last ${inWords(at - (since ?? at))} it lasts ${daysLeft > 3650 ? 'more than ten years' : inWords(daysLeft * 86_400_000)}`;
 };
@@ -27,11 +27,11 @@ const kept = (days: number, megabytes: number): string =>
   [days > 0 ? `${days} days` : '', megabytes > 0 ? `${size(megabytes * 1e6)} at most` : ''].filter((one) => one !== '').join(', ') ||
   'for ever';
 
-const useRoom = (): DeskRoom | null => {
-  const [room, setRoom] = useState<DeskRoom | null>(null);
+const useRoom = (): DeskState | null => {
+  const [room, setRoom] = useState<DeskState | null>(null);
   useEffect(() => {
     const look = (): void => {
-      get<DeskRoom>('/api/desk')
+      get<DeskState>('/api/desk')
         .then(setRoom)
         .catch(() => undefined); // what stood there stays; that the desk does not answer is said above
     };

@@ -3,7 +3,7 @@ import { useEffect, useRef, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { SmallCircuit } from '../../parts/Circuit.tsx';
-import type { Summary } from '../../store/wire-types.ts';
+import type { Summary } from '@green-lamp/core/api';
 import type { Listed } from './use-listed.ts';
 
 const mark = (summary: Summary): string => {

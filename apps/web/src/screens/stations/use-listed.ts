@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { get, NoNetwork } from '../../store/api.ts';
 import { db } from '../../store/db.ts';
 import { tell, useLive } from '../../store/live.ts';
-import type { Counts, Judging, Summary } from '../../store/wire-types.ts';
+import type { Counts, Judging, Summary } from '@green-lamp/core/api';
 
 export type Show = 'all' | 'mine' | 'others';
 export type Listed = {

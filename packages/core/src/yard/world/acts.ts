@@ -5,7 +5,7 @@ import { type Instant, instant } from '../../quantity/index.ts';
 import { specShape, type StationSpec, withoutStation, withStation } from '../spec.ts';
 import { runWorld, type Stepped } from './run.ts';
 import type { Out, World } from './world.ts';
-import { type Kind, refused, act, station } from './acts/kit.ts';
+import { type Kind, act, station } from './acts/kit.ts';
 import { supplyActs } from './acts/supply.ts';
 import { modemActs } from './acts/modem.ts';
 import { siteActs } from './acts/site.ts';

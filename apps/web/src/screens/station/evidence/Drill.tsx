@@ -16,7 +16,7 @@ import { tell } from '../../../store/live.ts';
 import { useFrames } from '../../../store/use-frames.ts';
 import type { Station } from '../../../store/use-station.ts';
 import { useNow } from '../../../store/use-stream.ts';
-import type { FrameView } from '../../../store/wire-types.ts';
+import type { FrameView } from '@green-lamp/core/api';
 
 const kindWords: { readonly [K in DrillKind]: string } = {
   'link loss': 'The plug or the card is pulled.',

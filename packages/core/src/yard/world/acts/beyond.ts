@@ -1,5 +1,5 @@
 // What happens beyond the station: carriers, masts, the office, the portal.
-import { fields, flag, number, oneOf, optional, orNull, text, whole } from '../../../problem/index.ts';
+import { fields, flag, number, oneOf, optional, orNull, whole } from '../../../problem/index.ts';
 import { yardRadios } from '../../air/index.ts';
 import { carrierNames, subscriptionStates } from '../../carrier/index.ts';
 import { claim, claimWords, operatorMoods, withDevice } from '../../site/index.ts';

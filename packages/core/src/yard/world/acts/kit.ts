@@ -1,6 +1,6 @@
 // What every act is made of: how its data are read, and where in the world it takes hold.
 import type { Json } from '../../../name/index.ts';
-import { fields, type Fielded, good, number, type Parsed, type Shape, text } from '../../../problem/index.ts';
+import { fields, type Fielded, good, type Parsed, type Shape, text } from '../../../problem/index.ts';
 import type { Instant } from '../../../quantity/index.ts';
 import type { VirtualModem } from '../../modem/index.ts';
 import type { VirtualUnit } from '../../unit/index.ts';

@@ -19,7 +19,7 @@ import {
   unitOn,
   withEvent,
 } from '../../unit/index.ts';
-import { still, unitTexts } from '../run.ts';
+import { unitTexts } from '../run.ts';
 import type { World } from '../world.ts';
 import { type Kind, refused, isText, act, station, onUnit } from './kit.ts';
 

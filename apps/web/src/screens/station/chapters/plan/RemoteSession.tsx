@@ -13,7 +13,8 @@ import { Press } from '../../../../parts/Press.tsx';
 import { append } from '../../../../store/append.ts';
 import { sharedNow } from '../../../../store/device.ts';
 import { tell } from '../../../../store/live.ts';
-import { type RemoteSession as Running, useSession, useWayIn } from '../../../../store/remote.ts';
+import type { RemoteSession as Running } from '@green-lamp/core/api';
+import { useSession, useWayIn } from '../../../../store/remote.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useNow } from '../../../../store/use-stream.ts';
 

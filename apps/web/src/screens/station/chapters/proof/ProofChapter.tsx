@@ -13,7 +13,7 @@ import { OnlyHere } from '../../../../parts/OnlyHere.tsx';
 import { Empty, Waiting } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
 import { useLive } from '../../../../store/live.ts';
-import type { FrameView, ListenerState } from '../../../../store/wire-types.ts';
+import type { FrameView, ListenerState } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { useChapter } from '../../door.ts';
