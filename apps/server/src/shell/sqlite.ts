@@ -5,7 +5,11 @@ import type { SqlEntityManager } from '@mikro-orm/libsql';
 import Libsql from 'libsql';
 
 type Value = string | number | Uint8Array | null;
-type Statement = { run: (values: readonly Value[]) => { changes: number }; all: (values: readonly Value[]) => unknown[] };
+type Statement = {
+  run: (values: readonly Value[]) => { changes: number };
+  all: (values: readonly Value[]) => unknown[];
+  get: (values: readonly Value[]) => { _metadata?: unknown } | undefined;
+};
 type RawConnection = { exec: (sql: string) => void; prepare: (sql: string) => Statement; __created?: number };
 
 /**
@@ -64,6 +68,13 @@ export class Statements {
   }
   all(sql: string, values: readonly Value[] = []): unknown[] {
     return this.#of(sql).all(values);
+  }
+  /** The first row, or null. What `all` gives is held outside of the heap until it is collected; a single row is not. */
+  first(sql: string, values: readonly Value[] = []): unknown {
+    const row = this.#of(sql).get(values);
+    if (row === undefined) return null;
+    delete row._metadata; // the driver's own
+    return row;
   }
   /** All of what is written, or nothing. */
   transaction(write: () => void): void {
@@ -138,16 +149,20 @@ export class Table<Row extends object> {
   }
   /** Rows by the SQL behind `where`, with its order and limit. */
   where(clause: string, values: readonly Value[]): Row[] {
-    const rows = this.statements.all(`${this.#select} where ${clause}`, values) as Row[]; // columns and types come from the entity
-    for (const { name, boolean } of this.#columns)
-      if (boolean) for (const row of rows as { [name: string]: unknown }[]) row[name] = Boolean(row[name]);
-    return rows;
+    return this.statements.all(`${this.#select} where ${clause}`, values).map((row) => this.#row(row));
   }
   first(clause: string, values: readonly Value[]): Row | null {
-    return this.where(`${clause} limit 1`, values)[0] ?? null;
+    const row = this.statements.first(`${this.#select} where ${clause} limit 1`, values);
+    return row === null ? null : this.#row(row);
   }
   has(key: string): boolean {
-    return this.statements.all(`select 1 from ${this.#table} where "${this.#key}" = ?`, [key]).length > 0;
+    return this.statements.first(`select 1 from ${this.#table} where "${this.#key}" = ?`, [key]) !== null;
+  }
+
+  #row(read: unknown): Row {
+    const row = read as { [name: string]: unknown };
+    for (const { name, boolean } of this.#columns) if (boolean) row[name] = Boolean(row[name]);
+    return row as Row; // columns and types come from the entity
   }
 
   #values(row: Row): Value[] {
