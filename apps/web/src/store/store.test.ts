@@ -99,7 +99,7 @@ test('[B2] a refused entry stays with its reason and never blocks the next; it c
   await deliverNow();
   expect(server.kept).toHaveLength(1);
   const [refused] = await db.refused.toArray();
-  expect(refused?.problems).toEqual([{ code: 'refused', path: '', sentence: 'The desk does not want it.' }]);
+  expect(refused?.problems).toEqual([{ code: 'refused', path: '', args: {}, sentence: 'The desk does not want it.' }]);
   server.refuses = () => null;
   await offerAgain(refused?.id ?? '');
   await deliverNow();
