@@ -46,7 +46,7 @@ for (let kill = 0; kill < kills; kill++) {
       socket.destroy();
     })().catch(() => undefined),
   ];
-  await pause(20 + Math.random() * 150);
+  await pause(100 + Math.random() * 600);
   const gone = new Promise((done) => desk.server.once('exit', done));
   desk.end('SIGKILL');
   await gone;

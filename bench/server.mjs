@@ -7,6 +7,14 @@ import { fileURLToPath } from 'node:url';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
+/** Servers that run: none outlives a measurement that fails. */
+const running = new Set();
+process.on('uncaughtException', (error) => {
+  console.error(error);
+  for (const server of running) server.kill('SIGKILL');
+  process.exitCode = 1;
+});
+
 const started = async (args, env, folder, ready, keep = false) => {
   const server = spawn(process.execPath, args, { env: { ...process.env, ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
   const forget = () => rmSync(folder, { recursive: true, force: true });
@@ -17,11 +25,8 @@ const started = async (args, env, folder, ready, keep = false) => {
       server.once('exit', done);
       end();
     });
-  process.on('uncaughtException', (error) => {
-    console.error(error);
-    end('SIGKILL');
-    process.exitCode = 1;
-  });
+  running.add(server);
+  server.once('exit', () => running.delete(server));
   let text = '';
   const said = (pattern) =>
     new Promise((done) => {
