@@ -35,7 +35,6 @@ const station = (i) => {
 };
 await arrive();
 const at = (times, share) => quantile(times, share).toFixed(1);
-(times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))] ?? 0).toFixed(1);
 const timed = async (n, work) => {
   const times = [];
   for (let i = 0; i < n; i++) {
