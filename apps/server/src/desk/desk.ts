@@ -1,5 +1,5 @@
 // The desk: its listeners and their limits, which stand as settings in the desk's own stream.
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
 import { deskStream, type SettingKey, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
@@ -18,7 +18,7 @@ import { MarkedSockets } from './marked.ts';
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
 
 @Injectable()
-export class Desk implements OnApplicationShutdown {
+export class Desk implements BeforeApplicationShutdown {
   #limits: Limits = shipped;
   readonly #listeners: { readonly [K in ListenerKind]: TcpListener };
 
@@ -68,7 +68,8 @@ export class Desk implements OnApplicationShutdown {
     this.events.listeners();
   }
 
-  async onApplicationShutdown(): Promise<void> {
+  /** The listeners close first: while they take calls the writer never comes to rest. */
+  async beforeApplicationShutdown(): Promise<void> {
     await Promise.all(listenerKinds.map((kind) => this.#listeners[kind].close()));
   }
 
