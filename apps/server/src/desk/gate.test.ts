@@ -59,3 +59,21 @@ test('one page more than allowed is turned away, and may come once another has l
   await new Promise((done) => third.once('message', done));
   third.close();
 });
+test('a stop while somebody floods is no slower than any other: the listeners close first', async () => {
+  const other = await new TestServer().open();
+  await other.station('4151');
+  const socket = await other.socket();
+  socket.on('error', () => undefined).resume();
+  let going = true;
+  const flood = (): void => {
+    while (going && socket.writable && socket.write('4151;;event=a\n'.repeat(50)));
+  };
+  socket.on('drain', flood);
+  flood();
+  await new Promise((done) => setTimeout(done, 300));
+  const stopped = other.close().then(() => true);
+  const late = new Promise<boolean>((done) => setTimeout(() => done(false), 8000).unref());
+  expect(await Promise.race([stopped, late])).toBe(true);
+  going = false;
+  await other.end();
+});
