@@ -21,4 +21,6 @@ export type FromJudge =
   /** Rows that were written; how many wait of a rebuild, of how many; up to which turn of changes all are judged. */
   | { readonly is: 'judged'; readonly streams: readonly string[]; readonly waiting: number; readonly of: number; readonly turn: number }
   | { readonly is: 'answer'; readonly id: number; readonly answer: Answers[keyof Answers] }
-  | { readonly is: 'failed'; readonly id: number | null; readonly why: string };
+  | { readonly is: 'failed'; readonly id: number | null; readonly why: string }
+  /** Rows could not be written: it is tried again, and meanwhile the list shows what stood before. */
+  | { readonly is: 'stuck'; readonly why: string };

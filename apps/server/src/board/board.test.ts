@@ -2,12 +2,14 @@
 import { execFileSync } from 'node:child_process';
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { Worker } from 'node:worker_threads';
 import { shippedHouse } from '@green-lamp/core/house';
 import { instant } from '@green-lamp/core/quantity';
 import { houseStream } from '@green-lamp/core/name';
 import { dayEnds } from '@green-lamp/core/quantity';
 import type { Listed } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
+import { Board } from './board.ts';
 import { plainName } from './plain-name.ts';
 import { sortKey } from './judging.ts';
 
@@ -119,3 +121,37 @@ test('a row whose time has come is judged again', async () => {
     ),
   );
 });
+
+const health = () => server.get<{ state: string; why: string | null }>('/api/health');
+test('a worker that died is told of, whoever asked gets a sentence, and it is started again by itself', async () => {
+  const { stream } = await server.station('9701');
+  await list();
+  const board = server.running.app.get(Board);
+  const said = jest.spyOn(Worker.prototype, 'postMessage');
+  await board.ask({ what: 'across' });
+  const worker: unknown = said.mock.contexts.at(-1);
+  said.mockRestore();
+  if (!(worker instanceof Worker)) throw new Error('nobody was asked');
+  void worker.terminate();
+  const asked = board.ask({ what: 'across' });
+  await expect(asked).rejects.toThrow(/not judged at present/);
+  expect(await health()).toMatchObject({
+    state: 'degraded',
+    why: expect.stringMatching(/not judged at present.*started again/) as unknown,
+  });
+  expect(await server.get('/api/desk')).toMatchObject({ trouble: expect.stringMatching(/not judged/) as unknown });
+  expect((await server.fetch('/api/stations/across')).status).toBe(503);
+  expect(await server.send('9701;;event=a\n')).toEqual(['OK 1']);
+  await server.deliver(server.entry(stream, 'station.named', { name: 'Written meanwhile' }));
+  await until(async () => (await health()).state === 'up');
+  await until(async () => (await names('?find=meanwhile')).length === 1);
+  expect((await server.fetch('/api/stations/across')).status).toBe(200);
+});
+test('a board that breaks while it is written is made anew', async () => {
+  await list();
+  const count = (await list()).total;
+  change('drop table row');
+  await server.station('9801');
+  await until(async () => (await server.fetch('/api/stations')).status === 200 && (await list()).total === count + 1);
+  await until(async () => (await health()).state === 'up');
+}, 15_000);

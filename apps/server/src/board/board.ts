@@ -5,10 +5,11 @@ import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { Judging, Show } from '@green-lamp/core/api';
 import { Whereabouts } from '../desk/here.ts';
 import { Events } from '../journal/events.ts';
+import { NotKept } from '../journal/trouble.ts';
 import { Clock } from '../shell/clock.ts';
 import { Database } from '../shell/database.ts';
 import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
-import { BoardReader } from './file.ts';
+import { BoardReader, isBroken } from './file.ts';
 import { plainName } from './plain-name.ts';
 
 export type Place = { readonly urgent: number; readonly sort: string; readonly stream: string };
@@ -19,6 +20,15 @@ const gather = 200;
 /** How long (ms) a list waits for what was just written, and for the first look at few stations. */
 const settles = 1000;
 const few = 200;
+
+/** How long (ms) it is waited before a worker that died is started again, and after how long a death counts as the first. */
+const firstPause = 500;
+const longestPause = 60_000;
+const calm = 300_000;
+const stopped =
+  'Stations are not judged at present: the list and what is asked across stations stand still. It is started again by itself; the server’s log says why it stopped.';
+const stuck =
+  'What was judged of stations could not be written, so the list stands still. Make room on the disk and look at the rights of the data folder; it is tried again every second.';
 
 const byPlace = (a: Place, b: Place): number =>
   b.urgent - a.urgent || (a.sort < b.sort ? -1 : a.sort > b.sort ? 1 : a.stream < b.stream ? -1 : 1);
@@ -40,6 +50,11 @@ export class Board implements OnApplicationShutdown {
   readonly #heard = new Set<string>();
   #timers: NodeJS.Timeout[] = [];
   #opened: (() => void) | null = null;
+  #again: NodeJS.Timeout | null = null;
+  #pause = firstPause;
+  #diedAt = Number.NEGATIVE_INFINITY;
+  #closed = false;
+  readonly #events: Events;
 
   constructor(
     private readonly database: Database,
@@ -47,6 +62,7 @@ export class Board implements OnApplicationShutdown {
     private readonly clock: Clock,
     events: Events,
   ) {
+    this.#events = events;
     events.onEntries((_, streams) => {
       this.#say({ is: 'changed', streams: [...streams], turn: ++this.#turn });
     });
@@ -64,22 +80,6 @@ export class Board implements OnApplicationShutdown {
 
   /** Starts the worker; done once it has looked at what there is, not once all of it is judged. */
   async open(): Promise<void> {
-    const board = join(this.database.folderPath, 'board.db');
-    const worker = new Worker(program, { workerData: { journal: this.database.file, board } });
-    this.#worker = worker;
-    worker.on('message', (message: FromJudge) => {
-      this.#hear(message);
-    });
-    const opened = new Promise<void>((done, failed) => {
-      this.#opened = done;
-      worker.once('error', failed);
-    });
-    worker.on('error', (error) => {
-      this.#log.error(`the judging of stations has stopped: ${String(error)}`);
-      for (const { failed } of this.#answers.values()) failed(new Error('the judging of stations has stopped'));
-      this.#answers.clear();
-    });
-    this.#tell();
     this.#timers = [
       setInterval(() => {
         this.#tell();
@@ -91,20 +91,64 @@ export class Board implements OnApplicationShutdown {
       }, gather),
     ];
     for (const timer of this.#timers) timer.unref();
-    await opened;
-    this.#reader = new BoardReader(board);
+    await this.#start().catch(() => undefined); // units are heard and entries kept without it; it is started again
   }
 
   async onApplicationShutdown(): Promise<void> {
     for (const timer of this.#timers) clearInterval(timer);
+    if (this.#again !== null) clearTimeout(this.#again);
+    this.#closed = true;
     const worker = this.#worker;
     this.#worker = null;
     this.#reader?.close();
+    this.#reader = null;
     if (worker === null) return;
     const gone = new Promise((done) => worker.once('exit', done));
     worker.postMessage({ is: 'stop' } satisfies ToJudge);
     await Promise.race([gone, new Promise((done) => setTimeout(done, 2000))]);
     await worker.terminate();
+  }
+
+  async #start(): Promise<void> {
+    const board = join(this.database.folderPath, 'board.db');
+    const worker = new Worker(program, { workerData: { journal: this.database.file, board } });
+    this.#worker = worker;
+    let why = 'it ended';
+    worker.on('message', (message: FromJudge) => {
+      this.#hear(message);
+    });
+    worker.on('error', (error) => {
+      why = String(error);
+    });
+    const opened = new Promise<void>((done, failed) => {
+      this.#opened = done;
+      worker.once('exit', () => {
+        failed(new NotKept(stopped));
+      });
+    });
+    worker.once('exit', () => {
+      if (!this.#closed) this.#died(why);
+    });
+    this.#tell();
+    await opened;
+    this.#reader?.close();
+    this.#reader = new BoardReader(board);
+    this.#events.trouble('board', null);
+  }
+
+  /** Whoever waits for an answer gets a sentence; everybody is told, and the worker is started again, after twice as long each time. */
+  #died(why: string): void {
+    this.#log.error(`the judging of stations has stopped: ${why}`);
+    this.#worker = null;
+    this.#events.trouble('board', stopped);
+    for (const { failed } of this.#answers.values()) failed(new NotKept(stopped));
+    this.#answers.clear();
+    const now = performance.now();
+    this.#pause = now - this.#diedAt > calm ? firstPause : Math.min(2 * this.#pause, longestPause);
+    this.#diedAt = now;
+    this.#again = setTimeout(() => {
+      this.#start().catch(() => undefined); // its exit is heard above
+    }, this.#pause).unref();
   }
 
   /** Waits a little until what was written is judged, so that whoever wrote sees it. */
@@ -150,7 +194,10 @@ export class Board implements OnApplicationShutdown {
   ask<W extends Question['what']>(question: Extract<Question, { what: W }>): Promise<Answers[W]> {
     const id = ++this.#asked;
     return new Promise((done, failed) => {
-      if (this.#worker === null) failed(new Error('stations are not judged yet'));
+      if (this.#worker === null) {
+        failed(new NotKept(stopped));
+        return;
+      }
       this.#answers.set(id, { done, failed });
       this.#say({ is: 'ask', id, question });
     });
@@ -168,7 +215,12 @@ export class Board implements OnApplicationShutdown {
     return { sql: `${who.sql}${found.sql}`, values: [...who.values, found.value] };
   }
   #all(sql: string, values: readonly (string | number)[]): unknown[] {
-    return this.#reader?.all(sql, values) ?? [];
+    if (this.#reader === null) throw new NotKept(stopped);
+    try {
+      return this.#reader.all(sql, values);
+    } catch (error) {
+      throw isBroken(error) ? new NotKept(stopped) : error;
+    }
   }
   #tell(): void {
     this.#say({ is: 'now', now: this.clock.now(), here: this.where.here });
@@ -179,7 +231,15 @@ export class Board implements OnApplicationShutdown {
   #hear(message: FromJudge): void {
     if (message.is === 'failed') {
       this.#log.error(message.why);
-      if (message.id !== null) this.#answers.get(message.id)?.failed(new Error(message.why));
+      if (message.id !== null) {
+        this.#answers.get(message.id)?.failed(new Error(message.why));
+        this.#answers.delete(message.id);
+      }
+      return;
+    }
+    if (message.is === 'stuck') {
+      this.#log.error(`judged rows could not be written: ${message.why}`);
+      this.#events.trouble('board', stuck);
       return;
     }
     if (message.is === 'answer') {
@@ -187,6 +247,7 @@ export class Board implements OnApplicationShutdown {
       this.#answers.delete(message.id);
       return;
     }
+    this.#events.trouble('board', null);
     this.#settled = Math.max(this.#settled, message.turn);
     this.#judging = { waiting: message.waiting, of: message.of };
     this.#opened?.();

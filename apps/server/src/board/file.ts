@@ -1,5 +1,6 @@
 // The board's own file beside the journal: a row for each station, judged and ready to be shown. Losing it loses nothing: it is judged again.
 import { existsSync, rmSync } from 'node:fs';
+import { isObject } from '@green-lamp/core/name';
 import Libsql from 'libsql';
 
 type Value = string | number | null;
@@ -40,6 +41,14 @@ type Raw = InstanceType<typeof Libsql>;
 
 const versionOf = (raw: Raw): number => (raw.prepare('pragma user_version').all()[0] as { user_version: number }).user_version;
 
+const remove = (file: string): void => {
+  for (const part of ['', '-wal', '-shm']) if (existsSync(`${file}${part}`)) rmSync(`${file}${part}`);
+};
+
+/** Whether the file itself is to blame, so that only a new one helps. */
+export const isBroken = (error: unknown): boolean =>
+  isObject(error) && typeof error['code'] === 'string' && /^SQLITE_(CORRUPT|NOTADB|ERROR|IOERR_SHORT_READ)/.test(error['code']);
+
 /** Opens it to write; one of another form, or one that can't be read, is made anew. */
 const openToWrite = (file: string): Raw => {
   const open = (): Raw => {
@@ -54,7 +63,7 @@ const openToWrite = (file: string): Raw => {
   } catch {
     // not a database, or a broken one: nothing in it is worth more than the time to judge it again
   }
-  for (const part of ['', '-wal', '-shm']) if (existsSync(`${file}${part}`)) rmSync(`${file}${part}`);
+  remove(file);
   const raw = open();
   for (const sql of schema) raw.exec(sql);
   return raw;
@@ -63,7 +72,7 @@ const openToWrite = (file: string): Raw => {
 /** The board as the worker that judges has it. */
 export class BoardWriter {
   readonly #raw: Raw;
-  constructor(file: string) {
+  constructor(private readonly file: string) {
     this.#raw = openToWrite(file);
   }
   all(sql: string, values: readonly Value[] = []): unknown[] {
@@ -93,6 +102,11 @@ export class BoardWriter {
   }
   close(): void {
     this.#raw.close();
+  }
+  /** Closes and removes it: whoever opens it next makes a new one. */
+  forget(): void {
+    this.#raw.close();
+    remove(this.file);
   }
 }
 

@@ -12,7 +12,7 @@ import { instant } from '@green-lamp/core/quantity';
 import { sheetLines } from '@green-lamp/core/walk';
 import type { Previewed } from '@green-lamp/core/api';
 import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
-import { BoardWriter } from './file.ts';
+import { BoardWriter, isBroken } from './file.ts';
 import { JournalReader } from './journal-reader.ts';
 import { type Around, type Facts, judged } from './judging.ts';
 
@@ -106,6 +106,16 @@ const next = (at: number): Stream | null => {
   return rebuild.shift() ?? null;
 };
 
+/** Rows that were judged and could not be written: by a board that is broken, or by what the machine does not let. */
+class NotWritten extends Error {
+  constructor(
+    message: string,
+    readonly broken: boolean,
+  ) {
+    super(message);
+  }
+}
+
 const judgedAt = new Map<Stream, number>();
 const work = (): void => {
   const began = performance.now();
@@ -125,7 +135,12 @@ const work = (): void => {
     judgedAt.set(stream, performance.now());
     if (rows.length >= mostRows || performance.now() - began > longest) break;
   }
-  if (rows.length > 0) board.put(rows);
+  try {
+    if (rows.length > 0) board.put(rows);
+  } catch (error) {
+    for (const { row } of rows) changed.add(sure(isStream, row.stream));
+    throw new NotWritten(error instanceof Error ? error.message : String(error), isBroken(error));
+  }
   const done = changed.size === 0;
   if (rows.length > 0 || done)
     say({
@@ -190,7 +205,11 @@ const preview = ({ role, id, version }: Extract<Question, { what: 'preview' }>):
 };
 
 const answer = ({ id, question }: { id: number; question: Question }): void => {
-  say({ is: 'answer', id, answer: question.what === 'across' ? across() : question.what === 'sheets' ? sheets() : preview(question) });
+  try {
+    say({ is: 'answer', id, answer: question.what === 'across' ? across() : question.what === 'sheets' ? sheets() : preview(question) });
+  } catch (error) {
+    say({ is: 'failed', id, why: error instanceof Error ? (error.stack ?? error.message) : String(error) });
+  }
 };
 
 const take = (message: ToJudge): void => {
@@ -256,6 +275,15 @@ const go = (): void => {
         if (ready) work();
       }
     } catch (error) {
+      if (error instanceof NotWritten) {
+        if (error.broken) {
+          board.forget();
+          throw error;
+        }
+        say({ is: 'stuck', why: error.message });
+        going = false;
+        return;
+      }
       say({ is: 'failed', id: null, why: error instanceof Error ? (error.stack ?? error.message) : String(error) });
     }
     if (ready && someWait()) setImmediate(round);

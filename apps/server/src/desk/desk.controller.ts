@@ -2,7 +2,7 @@ import { Controller, Get, Query } from '@nestjs/common';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import { Housekeeping } from '../journal/housekeeping.ts';
-import { Journal } from '../journal/journal.ts';
+import { Events } from '../journal/events.ts';
 import { Clock } from '../shell/clock.ts';
 import { type DeskState, type FrameStatus, frameStatuses } from '@green-lamp/core/api';
 import { May } from '../shell/may.ts';
@@ -22,7 +22,7 @@ export class DeskController {
   constructor(
     private readonly desk: Desk,
     private readonly frames: Frames,
-    private readonly journal: Journal,
+    private readonly events: Events,
     private readonly gate: Gate,
     private readonly clock: Clock,
     private readonly housekeeping: Housekeeping,
@@ -33,7 +33,7 @@ export class DeskController {
   listeners(): DeskState {
     return {
       listeners: this.desk.listeners,
-      trouble: this.journal.trouble,
+      trouble: this.events.troubled,
       bounds: this.gate.state,
       kept: this.housekeeping.kept,
       clockJumped: this.clock.jumped,

@@ -1,7 +1,7 @@
 import { Controller, Get } from '@nestjs/common';
 import { Desk } from '../desk/desk.ts';
 import type { ListenerState } from '@green-lamp/core/api';
-import { Journal } from '../journal/journal.ts';
+import { Events } from '../journal/events.ts';
 import { May } from '../shell/may.ts';
 import { ModbusPort } from '../yard/modbus-port.ts';
 import { ModemPort } from '../yard/modem-port.ts';
@@ -12,7 +12,7 @@ type Simulated = { readonly port: number; readonly simulated: true };
 export class HealthController {
   constructor(
     private readonly desk: Desk,
-    private readonly journal: Journal,
+    private readonly events: Events,
     private readonly modem: ModemPort,
     private readonly modbus: ModbusPort,
   ) {}
@@ -22,8 +22,8 @@ export class HealthController {
   health(): { state: 'up' | 'degraded'; why: string | null; listeners: readonly ListenerState[]; modem: Simulated; modbus: Simulated } {
     const { modem, modbus } = this;
     return {
-      state: this.journal.trouble === null ? 'up' : 'degraded',
-      why: this.journal.trouble,
+      state: this.events.troubled === null ? 'up' : 'degraded',
+      why: this.events.troubled,
       listeners: this.desk.listeners,
       modem: { port: modem.port, simulated: true },
       modbus: { port: modbus.port, simulated: true },

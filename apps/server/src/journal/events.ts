@@ -2,12 +2,16 @@
 import { Injectable } from '@nestjs/common';
 import type { NewFrame } from './turn.ts';
 
+/** What may be unable to do its work: to keep, to judge. */
+export type Troubled = 'journal' | 'board';
+
 @Injectable()
 export class Events {
   readonly #onEntries: ((cursor: number, streams: ReadonlySet<string>) => void)[] = [];
   readonly #onFrames: ((frames: readonly NewFrame[]) => void)[] = [];
   readonly #onListeners: (() => void)[] = [];
   readonly #onTrouble: (() => void)[] = [];
+  readonly #troubles = new Map<Troubled, string>();
 
   /** Told of the streams in which entries were kept. */
   onEntries(listen: (cursor: number, streams: ReadonlySet<string>) => void): void {
@@ -19,12 +23,20 @@ export class Events {
   onListeners(listen: () => void): void {
     this.#onListeners.push(listen);
   }
-  /** Told when nothing can be kept any more, and when it can again. */
+  /** Told when something can't do its work any more, and when it can again. */
   onTrouble(listen: () => void): void {
     this.#onTrouble.push(listen);
   }
-  trouble(): void {
+  /** Says, in a sentence, why a part can't do its work; null once it can. */
+  trouble(of: Troubled, why: string | null): void {
+    if ((this.#troubles.get(of) ?? null) === why) return;
+    if (why === null) this.#troubles.delete(of);
+    else this.#troubles.set(of, why);
     for (const listen of this.#onTrouble) listen();
+  }
+  /** What is wrong at present, what keeps from keeping first; null where all is well. */
+  get troubled(): string | null {
+    return this.#troubles.get('journal') ?? this.#troubles.get('board') ?? null;
   }
   entries(cursor: number, streams: ReadonlySet<string>): void {
     for (const listen of this.#onEntries) listen(cursor, streams);

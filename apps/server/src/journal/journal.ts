@@ -37,10 +37,6 @@ export class Journal implements OnApplicationShutdown {
   get life(): string {
     return this.#life;
   }
-  /** Why nothing can be kept at present, in words; null where all is well. */
-  get trouble(): string | null {
-    return this.#writer.trouble;
-  }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
     return this.#writer.busy;

@@ -64,10 +64,6 @@ export class Writer {
   get cursor(): number {
     return this.#n;
   }
-  /** Why nothing can be kept at present, in words; null where all is well. */
-  get trouble(): string | null {
-    return this.#trouble;
-  }
   /** Whether one more decision would wait behind too many. */
   get busy(): boolean {
     return this.#waiting.size >= mostJobs || [...this.#parked.values()].some(({ length }) => length >= mostJobs);
@@ -184,7 +180,7 @@ export class Writer {
     this.#n = n;
     if (this.#trouble !== null && rowsOf(draft) > 0) {
       this.#trouble = null;
-      this.events.trouble();
+      this.events.trouble('journal', null);
     }
     this.streams.take(draft.heads);
     this.streams.tookCached(draft.states);
@@ -278,7 +274,7 @@ export class Writer {
     }
     if (this.#trouble !== trouble) this.#log.error(`${trouble} (${String(error)})`);
     this.#trouble = trouble;
-    this.events.trouble();
+    this.events.trouble('journal', trouble);
     return new NotKept(trouble);
   }
 

@@ -37,7 +37,7 @@ export class LiveGateway {
     private readonly frames: Frames,
     private readonly gate: Gate,
     board: Board,
-    events: Events,
+    private readonly events: Events,
   ) {
     events.onEntries((_, streams) => {
       for (const stream of streams) this.#changed.add(stream);
@@ -50,7 +50,7 @@ export class LiveGateway {
       this.#send({ board: streams.slice(0, mostStreams), judging: board.judging });
     });
     events.onTrouble(() => {
-      this.#send({ trouble: this.journal.trouble });
+      this.#send({ trouble: events.troubled });
     });
     events.onFrames((arrived) => {
       if (!this.#heard) return;
@@ -73,7 +73,7 @@ export class LiveGateway {
         cursor: this.journal.cursor,
         life: this.journal.life,
         listeners: this.desk.listeners,
-        trouble: this.journal.trouble,
+        trouble: this.events.troubled,
       }),
     );
   }

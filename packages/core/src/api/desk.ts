@@ -40,7 +40,7 @@ export type Room = Sizes & {
 /** Answer of `GET /api/desk`. */
 export type DeskState = {
   readonly listeners: readonly ListenerState[];
-  /** Why nothing can be kept at present. */
+  /** Why nothing can be kept or judged at present. */
   readonly trouble: string | null;
   readonly bounds: readonly BoundState[];
   readonly kept: Room | null;
