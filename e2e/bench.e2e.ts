@@ -43,13 +43,13 @@ test('what a modem answered becomes readings and comparisons, each taken by a pr
   await expect(row(/^.*APN/)).toContainText('differs: the sheet says m2m.fellwave.example');
   await expect(found.getByText('1 line was not understood')).toBeVisible();
   await expect(found.getByText('*** boot 7.2 ***')).toBeVisible();
-  await expect(lamp(page, /^Card, path 1, dark/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, not tested/)).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('What the device answered')).toHaveValue(dialogue);
 
   await page.getByRole('button', { name: 'Take all 3 readings' }).click();
-  await expect(lamp(page, /^Card, path 1, proven, bench/)).toBeVisible();
-  await expect(lamp(page, /^Bearer, path 1, proven, grade 3, bench/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, proven, bench/)).toBeVisible();
+  await expect(lamp(page, /^Network, path 1, proven, grade 3, bench/)).toBeVisible();
   await expect(found.getByText('Taken', { exact: true })).toHaveCount(3);
   await page.getByRole('button', { name: 'Put on the sheet: IMEI' }).click();
   await expect(row(/^.*IMEI/)).toContainText('equal to the sheet');
@@ -74,7 +74,7 @@ test('the text of a status page, without a network: kept here, delivered later w
     .fill('Operator = Fellwave\nRSRP: -97 dBm\nRSRQ: -11 dB\nUptime: 3 d\nWiFi password: hidden-otter-9\n');
   await page.getByRole('button', { name: 'Take it: RSRP' }).click();
   await expect(page.getByText(/entries wait for a network/)).toBeVisible();
-  await expect(lamp(page, /^Signal, path 1, marginal, bench/)).toBeVisible();
+  await expect(lamp(page, /^Signal, path 1, weak, bench/)).toBeVisible();
   await page.context().setOffline(false);
   await delivered(page);
   const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);

@@ -17,7 +17,7 @@ test('events, supervision, repeats, refusals and strangers by DC-09, each answer
   const at = (shift = 0): string => stamp(now + Date.now() - asked + shift);
 
   expect(await send(frame(`"NULL"0000L0#${account}[]`))).toBe(frame(`"ACK"0000L0#${account}[]`));
-  await expect(lamp(page, /^Call, marginal, grade 6, bench/)).toBeVisible();
+  await expect(lamp(page, /^Call, weak, grade 6, bench/)).toBeVisible();
 
   const event = frame(`"ADM-CID"0001R2L1#${account}[#${account}|1137 01 004]${at()}`);
   const answer = frame(`"ACK"0001R2L1#${account}[]`);

@@ -13,12 +13,12 @@ test('an input is proven by its own event with its zone and by its restoral, and
   await page.getByRole('button', { name: 'Add it' }).click();
   await setting(page, /^Input, /, 'Zone at the desk', '3');
   await delivered(page);
-  await lamp(page, /^Inputs, dark/).click();
+  await lamp(page, /^Inputs, not tested/).click();
   await margin(page).getByText('I saw it (a word: weak at most)').click();
   await margin(page)
     .getByRole('button', { name: /^Each was made to act/ })
     .click();
-  await expect(lamp(page, /^Inputs, marginal/)).toBeVisible();
+  await expect(lamp(page, /^Inputs, weak/)).toBeVisible();
   await delivered(page);
   await desk.send(`${account};;event=float_high;zone=4`, `${account};;event=float_high;zone=4;turn=restoral`);
   await expect(margin(page).getByText('Input: no event of zone 3 has come to the desk.').first()).toBeVisible();
@@ -28,7 +28,7 @@ test('an input is proven by its own event with its zone and by its restoral, and
       .getByText(/Input: its alarm came to the desk with zone 3/)
       .first(),
   ).toBeVisible();
-  await expect(lamp(page, /^Inputs, marginal/)).toBeVisible();
+  await expect(lamp(page, /^Inputs, weak/)).toBeVisible();
   await desk.send(`${account};;event=float_high;zone=3;turn=restoral`);
   await expect(lamp(page, /^Inputs, proven, bench$/)).toBeVisible();
 });
@@ -39,7 +39,7 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
   await openStation(page, { name: 'Drilled', account, paths: ['Ethernet', 'Wi-Fi'] });
   await arrivesFrom(page, 'Ethernet', 'Wi-Fi');
   await delivered(page);
-  await lamp(page, /^Standby, dark/).click();
+  await lamp(page, /^Standby, not tested/).click();
   const drill = page.getByRole('region', { name: 'Drill' });
   for (const kind of ['link loss', 'soft failure', 'supply loss'] as const) {
     await drill.getByLabel('Kind of failure').selectOption(kind);
@@ -70,13 +70,13 @@ test('a card’s number proves only typed with the sheet’s hidden, and with a 
   await openStation(page, { name: 'Card in hand', account });
   await arrivesFrom(page, 'Cellular');
   await setting(page, /^SIM, /, 'Card number (ICCID)', '8999901234567890124');
-  await lamp(page, /^Card, path 1, dark/).click();
+  await lamp(page, /^SIM, path 1, not tested/).click();
   const blind = margin(page).getByLabel('Typed whole from the card itself; the sheet’s number is hidden meanwhile');
   const number = margin(page).getByLabel('Number read from the card in use');
   await blind.uncheck();
   await number.fill('8999901234567890124');
   await margin(page).getByRole('button', { name: 'Take' }).first().click();
-  await expect(lamp(page, /^Card, path 1, marginal, bench/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, weak, bench/)).toBeVisible();
   await expect(margin(page).getByText('It was typed with the sheet’s number in sight', { exact: false })).toBeVisible();
   await blind.check();
   // What it is held against is out of sight meanwhile.
@@ -84,14 +84,14 @@ test('a card’s number proves only typed with the sheet’s hidden, and with a 
   await expect(section(page, /^SIM, /).getByText('hidden while it is typed')).toBeVisible();
   await number.fill('8999900000000000014');
   await margin(page).getByRole('button', { name: 'Take' }).first().click();
-  await expect(lamp(page, /^Card, path 1, failed/)).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Card, its door' })).not.toContainText('8999 9012 3456 7890 124');
+  await expect(lamp(page, /^SIM, path 1, failed/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'SIM, its door' })).not.toContainText('8999 9012 3456 7890 124');
   await number.fill('8999901234567890124');
   await margin(page).getByRole('button', { name: 'Take' }).first().click();
   await delivered(page);
-  await expect(lamp(page, /^Card, path 1, marginal, bench/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, weak, bench/)).toBeVisible();
   await desk.send(`${account};;event=door`);
-  await expect(lamp(page, /^Card, path 1, proven, bench/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, proven, bench/)).toBeVisible();
 });
 
 test('at somebody else’s desk: a read-back is a word, their own log proves, another account’s line does not', async ({ page, desk }) => {
@@ -99,7 +99,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await arrive(page, desk.web);
   await openStation(page, { name: 'Reports elsewhere', account, paths: ['Ethernet'] });
   await setting(page, 'Desk', 'Desk is', 'somebody else’s');
-  await lamp(page, /^Call, dark/).click();
+  await lamp(page, /^Call, not tested/).click();
   const other = page.getByRole('region', { name: 'At the other desk' });
   await other.getByLabel('Event that you make now').fill('door');
   await other.getByLabel('Its zone (empty where it has none)').fill('4');
@@ -108,7 +108,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await other.getByLabel('Who read it back').fill('Ruth at the harbour watch');
   await other.getByLabel('What they read').fill('zone 4, door');
   await other.getByRole('button', { name: 'They read it back' }).click();
-  await expect(lamp(page, /^Call, marginal, grade 7, bench/)).toBeVisible();
+  await expect(lamp(page, /^Call, weak, grade 7, bench/)).toBeVisible();
   const { now } = await desk.get<{ now: number }>('/api/health');
   const time = new Date(now).toISOString().slice(0, 19).replace('T', ' ');
   const log = other.getByLabel('Their own log, pasted');
@@ -143,11 +143,11 @@ test('files before and after show a change from afar; only a call since proves t
     await page.getByRole('button', { name: `Keep ${when}.cfg` }).click();
     await expect(page.getByRole('list', { name: 'Files that are kept' }).getByText(`${when}.cfg`, { exact: false })).toBeVisible();
   }
-  await lamp(page, /^Reach, dark/).click();
+  await lamp(page, /^Remote access, not tested/).click();
   await margin(page).getByLabel('Value that was changed from afar').selectOption({ label: 'timer: 5 → 6' });
   await margin(page).getByRole('button', { name: 'The files show the change' }).click();
   await delivered(page);
-  await expect(lamp(page, /^Reach, marginal, bench/)).toBeVisible();
+  await expect(lamp(page, /^Remote access, weak, bench/)).toBeVisible();
   await desk.send(`${account};;event=door`);
-  await expect(lamp(page, /^Reach, proven, bench/)).toBeVisible();
+  await expect(lamp(page, /^Remote access, proven, bench/)).toBeVisible();
 });

@@ -8,7 +8,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Rain gauge, High Intake', account });
-  await expect(lamp(page, /^Call, dark/)).toBeVisible();
+  await expect(lamp(page, /^Call, not tested/)).toBeVisible();
   await arrivesFrom(page, 'Cellular');
   await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
   await section(page, 'Work on the devices').getByRole('button', { name: 'I have entered these on Modem' }).click();
@@ -18,11 +18,11 @@ test('from blank to a proven call: a new station, its account, an outside client
   await delivered(page);
 
   expect(await desk.send(`${account};;event=test`)).toEqual(['OK 1']);
-  await expect(lamp(page, /^Call, marginal, grade 6, bench/)).toBeVisible();
+  await expect(lamp(page, /^Call, weak, grade 6, bench/)).toBeVisible();
   await expect(lamp(page, /^Route, path 1, proven, grade 6, bench/)).toBeVisible();
   expect(await desk.send(`${account};2026-11-12T14:41:00Z;event=rain_high;zone=1`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
-  await expect(lamp(page, /^Bearer, path 1, proven, grade 7, bench$/)).toBeVisible();
+  await expect(lamp(page, /^Network, path 1, proven, grade 7, bench$/)).toBeVisible();
 
   await setting(page, /^SIM, /, 'APN', 'iot.fellwave.example');
   await expect(lamp(page, /^Call, proven, grade 7, bench, a change waits$/)).toBeVisible();
@@ -30,8 +30,8 @@ test('from blank to a proven call: a new station, its account, an outside client
     .getByRole('region', { name: 'Step in hand' })
     .getByRole('button', { name: /I have entered it/ })
     .click();
-  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
-  await lamp(page, /^Bearer, path 1, stale/).click();
+  for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
+  await lamp(page, /^Network, path 1, retest/).click();
   await expect(
     page
       .getByRole('complementary', { name: 'Margin' })
@@ -44,7 +44,7 @@ test('from blank to a proven call: a new station, its account, an outside client
     .waitFor();
   await page.keyboard.press('r');
   await delivered(page);
-  await expect(lamp(page, /^Call, stale/)).toBeVisible();
+  await expect(lamp(page, /^Call, retest/)).toBeVisible();
   expect(await desk.send(`${account};;event=rain_high`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
   await page.reload();
@@ -73,7 +73,8 @@ test('what a laptop beside the desk sends is kept and shown, and proves nothing;
   const calls = page.getByRole('region', { name: 'Calls of this station' });
   await calls.getByRole('button', { name: /from this computer itself: it proves that the desk listens.*proves nothing/ }).click();
   await expect(calls.getByText('nobody’s word can give it to one', { exact: false })).toBeVisible();
-  for (const of of [/^Bearer, path 1, dark/, /^Route, path 1, dark/, /^Call, dark/]) await expect(lamp(page, of)).toBeVisible();
+  for (const of of [/^Network, path 1, not tested/, /^Route, path 1, not tested/, /^Call, not tested/])
+    await expect(lamp(page, of)).toBeVisible();
   await expect(page.getByText('Only this computer can call in', { exact: false })).toBeVisible();
 });
 
@@ -89,7 +90,7 @@ test('placed at the site, the bench proof falls; a call from there proves it wit
   await page.getByRole('menuitem', { name: /Fitted at the site/ }).click();
   await page.getByLabel('Where exactly').fill('the pump house');
   await page.getByRole('button', { name: 'It is fitted there' }).click();
-  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
+  for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
   await delivered(page);
   await desk.send(`${account};;event=door`);
   await expect(lamp(page, /^Call, proven, grade 7$/)).toBeVisible();

@@ -152,7 +152,7 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
   await page.getByRole('button', { name: 'Dale rules, version 2…' }).click();
   const window = page.getByRole('dialog');
   await expect(window.getByRole('region', { name: 'Lamps that change' })).toContainText('Signal, Cellular: proven becomes failed');
-  await expect(window.getByRole('region', { name: 'What differs' })).toContainText('LTE, RSRP, marginal: was −110 dBm, is −95 dBm');
+  await expect(window.getByRole('region', { name: 'What differs' })).toContainText('LTE, RSRP, weak: was −110 dBm, is −95 dBm');
   await window.getByRole('button', { name: 'Adopt it' }).click();
   await expect(lamp(page, /^Signal, path 1, failed/)).toBeVisible();
   const judged = page.getByRole('region', { name: 'Judged by' });

@@ -123,7 +123,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await held.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
   await take(held, 'stations-tablet');
   await held.getByRole('link', { name: /Oxygen monitor/ }).click();
-  await lamp(held, /^Card/).waitFor();
+  await lamp(held, /^SIM/).waitFor();
   await take(held, 'station-tablet');
   await tablet.close();
 });

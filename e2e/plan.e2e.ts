@@ -289,7 +289,7 @@ test('before a modem is replaced it is said what is another, what is typed again
   const window = page.getByRole('dialog');
   await expect(window).toContainText('IMEI (Modem). Read them off its label.');
   await expect(window.getByText(/APN \(SIM\)/)).toBeVisible();
-  await expect(window).toContainText('Bearer, Route, Call');
+  await expect(window).toContainText('Network, Route, Call');
   await window.getByRole('button', { name: 'It was done' }).click();
   await expect(page.getByText('Modem: replaced.')).toBeVisible();
   await delivered(page);
@@ -313,7 +313,7 @@ test('from afar: the virtual unit is woken, written and read back; Reach is prov
   await setting(page, /^Receiver, /, 'Desk’s address', '192.0.2.10');
   await setting(page, /^Receiver, /, 'Desk’s port', '4112');
   await delivered(page);
-  await lamp(page, /^Reach/).click();
+  await lamp(page, /^Remote access/).click();
   await page.getByRole('link', { name: 'Let the yard make the call' }).click();
   await page.getByRole('button', { name: /Start the virtual equipment|Make it anew/ }).click();
   await page.goBack();
@@ -324,7 +324,7 @@ test('from afar: the virtual unit is woken, written and read back; Reach is prov
   await expect(change).toContainText('to 12 h');
   await change.getByRole('button', { name: /^Send the text to the virtual unit/ }).click();
   await expect(change.getByRole('status')).toContainText('changed and read back. Simulated.');
-  await expect(lamp(page, /^Reach, proven, bench, simulated/)).toBeVisible();
+  await expect(lamp(page, /^Remote access, proven, bench, simulated/)).toBeVisible();
   await expect(page.locator('body')).not.toContainText('heron-12');
 
   const other = page.getByRole('region', { name: 'With the maker’s own program' });

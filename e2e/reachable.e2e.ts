@@ -42,7 +42,7 @@ type Tour = {
 const openOxygen = async (page: Page): Promise<void> => {
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Oxygen monitor/ }).click();
-  await expect(lamp(page, /^Call, stale/)).toBeVisible();
+  await expect(lamp(page, /^Call, retest/)).toBeVisible();
 };
 
 const tours: readonly Tour[] = [

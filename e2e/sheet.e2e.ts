@@ -33,14 +33,14 @@ test('the sheet reads as it runs and as planned; a stage is pressed for one sett
 
   await sim.getByLabel('The device says another value').fill('left-over.example');
   await sim.getByRole('button', { name: 'Read back', exact: true }).click();
-  await expect(lamp(page, /^Call, stale/)).toBeVisible();
+  await expect(lamp(page, /^Call, retest/)).toBeVisible();
   await sim.getByRole('button', { name: 'Leave it' }).click();
   await expect(row).toContainText('first.example');
   await expect(row).toContainText('left-over.example');
   await expect(row).toContainText('differs');
   await page.getByRole('button', { name: 'As it runs' }).click();
   await expect(row).toHaveText(/^APN.*left-over\.example.*first\.example/);
-  await lamp(page, /^Bearer, path 1, stale/).click();
+  await lamp(page, /^Network, path 1, retest/).click();
   await expect(
     page
       .getByRole('complementary', { name: 'Margin' })
@@ -60,7 +60,7 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await page.getByRole('menuitem', { name: 'Another card is in' }).click();
   await page.getByLabel('What was done').fill('swapped for the Tarnlink one');
   await page.getByRole('button', { name: 'It was done' }).click();
-  for (const of of [/^Bearer, path 1, stale/, /^Route, path 1, stale/, /^Call, stale/]) await expect(lamp(page, of)).toBeVisible();
+  for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
   await expect(page.getByText('SIM: card changed, swapped for the Tarnlink one.')).toBeVisible();
 
   await page.getByRole('region', { name: 'Add' }).getByRole('button', { name: 'Path' }).click();
@@ -68,7 +68,7 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await page.getByRole('menuitem', { name: 'Called something else…' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('net house wire');
   await page.getByRole('button', { name: 'Rename' }).click();
-  await expect(lamp(page, /^Bearer, path 2, dark/)).toBeVisible();
+  await expect(lamp(page, /^Network, path 2, not tested/)).toBeVisible();
   await expect(section(page, 'Path, net house wire')).toBeVisible();
   await page.getByRole('button', { name: 'What happened to net house wire' }).click();
   await page.getByRole('menuitem', { name: 'Taken off the sheet…' }).click();
@@ -110,12 +110,12 @@ test('a reader who has not said who works here may look; what they try to enter 
   await page.goto(`${desk.web}/stations`);
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByRole('link', { name: /Snow-depth mast/ }).click();
-  await lamp(page, /^Reach/).click();
+  await lamp(page, /^Remote access/).click();
   await page.getByText('I saw it (a word: weak at most)').click();
   await page.getByRole('button', { name: 'Session opened from afar' }).click();
   await expect(page.getByRole('dialog', { name: 'Who works here?' })).toBeVisible();
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-  await expect(lamp(page, /^Reach, dark/)).toBeVisible();
+  await expect(lamp(page, /^Remote access, not tested/)).toBeVisible();
 });
 
 test('what two stations share and must not is told at the station where it was just typed, with the other’s name', async ({

@@ -25,7 +25,7 @@ test('typed: it survives a reload, is judged as it goes, and is one entry; too s
   await hold.getByRole('button', { name: 'Take this reading' }).click();
   await expect(hold.getByText(/The hold was \d+ s; house rule asks 30 s\./)).toBeVisible();
   await hold.getByRole('button', { name: 'End the hold and keep it' }).click();
-  await expect(lamp(page, /^Signal, path 1, marginal, bench/)).toBeVisible();
+  await expect(lamp(page, /^Signal, path 1, weak, bench/)).toBeVisible();
   await delivered(page);
   const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
   const holds = entries.filter(({ text }) => text.includes('"kind":"hold.run"'));
@@ -88,7 +88,7 @@ test('from the virtual modem, once a second: marked on the hold, the lamp and th
   const hold = page.getByRole('region', { name: 'The hold that runs' });
   await expect(hold.getByText(/\((?:[4-9]) taken\)/)).toBeVisible({ timeout: 15_000 });
   await hold.getByRole('button', { name: 'End the hold and keep it' }).click();
-  await expect(lamp(page, /^Signal, path 1, marginal, bench, simulated/)).toBeVisible();
+  await expect(lamp(page, /^Signal, path 1, weak, bench, simulated/)).toBeVisible();
   await page.keyboard.press('8');
   await expect(page.getByRole('region', { name: 'Evidence' }).getByText(/readings from the modem, simulated\./)).toBeVisible();
 });

@@ -17,15 +17,15 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
 
   await test.step('a frame that says nothing of its path counts as arrived and proves no strand', async () => {
     expect(await desk.sendFrom(pathAddress(9), `${account};;event=level`)).toEqual(['OK 1']);
-    await expect(lamp(page, /^Call, marginal, grade 7/)).toBeVisible();
-    await expect(lamp(page, /^Bearer, path 2, dark/)).toBeVisible();
+    await expect(lamp(page, /^Call, weak, grade 7/)).toBeVisible();
+    await expect(lamp(page, /^Network, path 2, not tested/)).toBeVisible();
   });
   await test.step('over Ethernet alone', async () => {
     await desk.sendFrom(pathAddress(2), `${account};;event=level`);
-    await expect(lamp(page, /^Bearer, path 2, proven, grade 7/)).toBeVisible();
-    await expect(lamp(page, /^Bearer, path 1, dark/)).toBeVisible();
-    await expect(lamp(page, /^Call, marginal/)).toBeVisible();
-    await lamp(page, /^Call, marginal/).click();
+    await expect(lamp(page, /^Network, path 2, proven, grade 7/)).toBeVisible();
+    await expect(lamp(page, /^Network, path 1, not tested/)).toBeVisible();
+    await expect(lamp(page, /^Call, weak/)).toBeVisible();
+    await lamp(page, /^Call, weak/).click();
     await expect(page.getByRole('complementary', { name: 'Margin' }).getByText('No call has been seen over Cellular.')).toBeVisible();
   });
   await test.step('and over the other', async () => {
@@ -40,10 +40,10 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
       .getByRole('button', { name: /I have entered it/ })
       .click();
     for (const of of [
-      /^Bearer, path 1, stale/,
-      /^Route, path 1, stale/,
-      /^Call, stale/,
-      /^Bearer, path 2, proven/,
+      /^Network, path 1, retest/,
+      /^Route, path 1, retest/,
+      /^Call, retest/,
+      /^Network, path 2, proven/,
       /^Route, path 2, proven/,
     ])
       await expect(lamp(page, of)).toBeVisible();
@@ -51,8 +51,8 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
   await test.step('a call before the restart is marginal and asks for one press', async () => {
     await delivered(page);
     await desk.send(`${account};;event=level`);
-    await expect(lamp(page, /^Call, marginal, grade 7/)).toBeVisible();
-    await lamp(page, /^Route, path 1, marginal/).click();
+    await expect(lamp(page, /^Call, weak, grade 7/)).toBeVisible();
+    await lamp(page, /^Route, path 1, weak/).click();
     await page.getByRole('button', { name: /^It was in force by/ }).click();
     await expect(lamp(page, /^Call, proven, grade 7/)).toBeVisible();
   });
@@ -84,36 +84,36 @@ test('the other lamps take a reading, a word, or an accepted none, at their door
   await arrive(page, desk.web);
   await openStation(page, { name: 'Doors', account: newAccount(), paths: ['Cellular'] });
   const margin = page.getByRole('complementary', { name: 'Margin' });
-  await lamp(page, /^Power, dark/).click();
+  await lamp(page, /^Power, not tested/).click();
   await expect(margin.getByText('Only a person licensed for it opens this', { exact: false })).toBeVisible();
   await margin.getByLabel('Volts at the terminals, idle, V').fill('12,6');
   await margin.getByRole('button', { name: 'Take' }).first().click();
-  await expect(lamp(page, /^Power, marginal, bench/)).toBeVisible();
-  await lamp(page, /^Signal, path 1, dark/).click();
+  await expect(lamp(page, /^Power, weak, bench/)).toBeVisible();
+  await lamp(page, /^Signal, path 1, not tested/).click();
   await margin.getByLabel('RSRP, dBm').fill('-118');
   await margin.getByRole('button', { name: 'Take' }).first().click();
   await expect(lamp(page, /^Signal, path 1, failed/)).toBeVisible();
-  await lamp(page, /^Standby, dark/).click();
+  await lamp(page, /^Standby, not tested/).click();
   await margin.getByText('Not fitted').click();
   await margin.getByLabel('Why it is accepted').fill('one path by order');
   await margin.getByRole('button', { name: 'Accept it' }).click();
   await expect(lamp(page, /^Standby, none/)).toBeVisible();
-  await lamp(page, /^Route, path 1, dark/).click();
+  await lamp(page, /^Route, path 1, not tested/).click();
   await margin.getByText('Somebody says so').click();
   await margin.getByLabel('Who said what').fill('IT says that the port is open');
   await margin.getByRole('button', { name: 'It works' }).click();
-  await expect(lamp(page, /^Route, path 1, marginal/)).toBeVisible();
-  await lamp(page, /^Inputs, dark/).click();
+  await expect(lamp(page, /^Route, path 1, weak/)).toBeVisible();
+  await lamp(page, /^Inputs, not tested/).click();
   await margin.getByText('I saw it (a word: weak at most)').click();
   await margin.getByRole('button', { name: /^Each was made to act/ }).click();
   // Nothing hangs on the unit by the sheet: what is pressed lights nothing.
-  await expect(lamp(page, /^Inputs, dark/)).toBeVisible();
-  await lamp(page, /^Bearer, path 1, dark/).click();
+  await expect(lamp(page, /^Inputs, not tested/)).toBeVisible();
+  await lamp(page, /^Network, path 1, not tested/).click();
   await margin.getByText('I saw it (a word: weak at most)').click();
   await margin.getByRole('button', { name: /^Registered, with an address/ }).click();
-  await expect(lamp(page, /^Bearer, path 1, marginal, grade 3, bench/)).toBeVisible();
+  await expect(lamp(page, /^Network, path 1, weak, grade 3, bench/)).toBeVisible();
   await page.reload();
-  await expect(lamp(page, /^Bearer, path 1, marginal, grade 3, bench/)).toBeVisible();
+  await expect(lamp(page, /^Network, path 1, weak, grade 3, bench/)).toBeVisible();
 });
 
 test('findings: swapped digits stop the station, go to their fields, and are mended; a look is accepted with a reason', async ({

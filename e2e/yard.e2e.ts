@@ -62,7 +62,7 @@ test('[Y2] what the virtual modem answered is read at the bench, and every readi
   await expect(found.getByRole('row').filter({ hasText: 'PIN state' }).first()).toContainText('no card');
   await expect(found.getByText(/found in \d+ lines, simulated/)).toBeVisible();
   await page.getByRole('button', { name: 'Take it: PIN state' }).first().click();
-  await expect(lamp(page, /^Card, path 1, failed, bench, simulated/)).toBeVisible();
+  await expect(lamp(page, /^SIM, path 1, failed, bench, simulated/)).toBeVisible();
   await page.getByRole('button', { name: 'Put on the sheet: IMEI' }).click();
   await delivered(page);
   await page.keyboard.press('2');

@@ -1,12 +1,13 @@
 // A lamp's name as it is read out, and the words beside its mark.
-import type { LampResult } from '@green-lamp/core/lamp';
+import { type LampResult, verdictWords } from '@green-lamp/core/lamp';
+import { lampWords } from '@green-lamp/core/name';
 
-/** 'Bearer, path 1, marginal, grade 2, bench, simulated, a change waits'. */
+/** 'Network, path 1, weak, grade 2, bench, simulated, a change waits'. */
 export const lampName = (lamp: LampResult, path: number | null): string =>
   [
-    lamp.lamp,
+    lampWords[lamp.lamp],
     path === null ? null : `path ${path}`,
-    lamp.is,
+    verdictWords[lamp.is],
     lamp.grade === null ? null : `grade ${lamp.grade}`,
     lamp.rehearsal ? 'bench' : null,
     lamp.simulated ? 'simulated' : null,

@@ -38,8 +38,8 @@ const lamp = {
   due: null,
 } as const;
 test('a lamp is read out with its path, state, grade and what hangs on it', () => {
-  expect(lampName(lamp, null)).toBe('Bearer, proven');
+  expect(lampName(lamp, null)).toBe('Network, proven');
   expect(lampName({ ...lamp, grade: 7, rehearsal: true, simulated: true, waits: ['sim:000000.apn' as never] }, 2)).toBe(
-    'Bearer, path 2, proven, grade 7, bench, simulated, a change waits',
+    'Network, path 2, proven, grade 7, bench, simulated, a change waits',
   );
 });

@@ -64,7 +64,7 @@ export const trapWords: readonly string[] = [
   'The aerial stands in a metal box, or was measured with the door open.',
   'The level was measured with another card, telephone or technology.',
   'The range was tested in the hand and not where it is mounted.',
-  'A marginal lamp was accepted without a reason.',
+  'A weak lamp was accepted without a reason.',
   'The account is of a wrong form, swapped, an example, or another station’s.',
   'The test comes later than the desk waits, or the desk waits for ever.',
   'The test falls into the hour that summer time takes, or all at one minute.',

@@ -1,5 +1,5 @@
 // An entry as a sentence, for slips and the logbook. One line a kind; a secret never shows.
-import type { SettingKey } from '../name/index.ts';
+import { lampWords, type SettingKey } from '../name/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
 import { readingOf } from '../evidence/index.ts';
@@ -74,7 +74,7 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${count(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,
   'declaration.made': (d) => `By word: ${d.words}`,
   'none.accepted': (d, s) =>
-    `${d.lamp ?? (d.path === null ? 'It' : s.element(d.path))} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,
+    `${d.lamp === null ? (d.path === null ? 'It' : s.element(d.path)) : lampWords[d.lamp]} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,
   'finding.accepted': (d) => `A finding was ${d.lifted ? 'opened again' : 'accepted'}: ${d.reason}`,
   'call.arrived': (d, s) =>
     `${d.grade >= 7 ? `Event '${d.event}'` : 'A test call'}${d.simulated ? ' (simulated)' : ''} of account ${d.account} arrived${d.path === null ? ', path unknown' : ` over ${s.element(d.path)}`}. Grade ${d.grade}.`,

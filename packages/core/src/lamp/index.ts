@@ -10,6 +10,6 @@ export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
 export * from './preview.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
-export { type LampResult, type Verdict, verdicts, worst } from './result.ts';
+export { type LampResult, type Verdict, verdicts, verdictWords, worst } from './result.ts';
 export * from './rules.ts';
 export { howInWords } from './words.en.ts';

@@ -5,6 +5,15 @@ import type { Reason } from './reason.ts';
 /** Worst first. `none` is skipped: not fitted, accepted with a reason. */
 export const verdicts = ['failed', 'stale', 'dark', 'marginal', 'proven', 'none'] as const;
 export type Verdict = (typeof verdicts)[number];
+/** What a state is called on screens and in sentences. */
+export const verdictWords: { readonly [V in Verdict]: string } = {
+  failed: 'failed',
+  stale: 'retest',
+  dark: 'not tested',
+  marginal: 'weak',
+  proven: 'proven',
+  none: 'not fitted',
+};
 
 export type LampResult = {
   readonly lamp: LampName;

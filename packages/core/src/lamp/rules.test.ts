@@ -83,7 +83,7 @@ test('what differs between two versions is listed by its place', () => {
   expect(differences({ a: [1] }, { a: [1, 2], b: null })).toMatchObject([{ at: 'a' }, { at: 'b', was: undefined, now: null }]);
 });
 test.each([
-  [{ at: 'signal.LTE.signal.rsrp.marginal', was: -110, now: -95 }, 'LTE, RSRP, marginal: was \u2212110 dBm, is \u221295 dBm'],
+  [{ at: 'signal.LTE.signal.rsrp.marginal', was: -110, now: -95 }, 'LTE, RSRP, weak: was \u2212110 dBm, is \u221295 dBm'],
   [{ at: 'signal.LTE.signal.rsrq.proven', was: -15, now: -12.5 }, 'LTE, RSRQ, proven: was \u221215 dB, is \u221212.5 dB'],
   [{ at: 'hold.time', was: 30_000, now: 20_000 }, 'hold, time: was 30 s, is 20 s'],
   [{ at: 'steps.proven', was: 60, now: undefined }, 'steps, proven: was 60 %, is nothing'],

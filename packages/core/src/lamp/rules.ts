@@ -5,6 +5,7 @@ import { type Json, type Measure, plainText, type Sha256 } from '../name/index.t
 import { showFigure } from '../quantity/index.ts';
 import { type Profile, profileRoles, profileShape, type ProfileRole } from '../sheet/index.ts';
 import { readingOf } from '../evidence/index.ts';
+import { verdictWords } from './result.ts';
 
 export type NamedRules = {
   readonly role: 'house' | ProfileRole;
@@ -97,6 +98,7 @@ export const sayPlace = (at: string): string =>
   at
     .replace(/signal\.[a-z]+(?=\.\w+$)/, (name) => readingOf(name)?.label ?? name)
     .replace(/^signal\./, '')
+    .replace(/\.marginal$/, `.${verdictWords.marginal}`)
     .replace(/([a-z])([A-Z])(?=[a-z])/g, (_, before: string, after: string) => `${before} ${after.toLowerCase()}`)
     .replaceAll('.', ', ');
 

@@ -1,5 +1,5 @@
 // The sentences of the lamps: why a lamp is as it is, and what would turn it green next. Typed by code; the arguments are pure JSON.
-import type { ElementId, Json, LampName, SettingKey, Ulid } from '../name/index.ts';
+import { type ElementId, type Json, type LampName, lampWords, type SettingKey, type Ulid } from '../name/index.ts';
 import type { By, HowAttributed, Strength } from '../evidence/index.ts';
 import type { HardwareKind, Speaker, Who } from '../journal/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
@@ -169,7 +169,7 @@ export const words = {
   'hold-no-level': (a: { radio: string }) => `The readings have no level that house rules judge ${a.radio} by.`,
   'hold-no-quality': (_: None) => 'Level alone lies: without a quality, interference or a loaded cell would not show.',
   'hold-steps': (_: None) => 'Only steps were to be had, and no call came while they rested.',
-  nothing: (a: { lamp: LampName }) => `No evidence for ${a.lamp} yet.`,
+  nothing: (a: { lamp: LampName }) => `No evidence for ${lampWords[a.lamp]} yet.`,
   'said-bad': (a: { words: string; at: number }, s: Speaker) => `It failed ${s.when(a.at)}: ${a.words}`,
   'only-test': (_: None) => 'A test call is grade 6; an event is asked for.',
 
@@ -221,8 +221,8 @@ export const words = {
   'next-off-test': (_: None) => 'Take the account off test.',
   'next-reach': (_: None) => 'From afar, change a harmless value and read it back; or accept that it is not fitted.',
   'next-again': (a: { lamp: LampName; path: ElementId | null }, s: Speaker) =>
-    `Prove ${a.lamp} again${a.path === null ? '' : ` (${s.element(a.path)})`}, where it stands now.`,
-  'next-mend': (a: { lamp: LampName }) => `${a.lamp} failed: mend it and take the reading again.`,
+    `Prove ${lampWords[a.lamp]} again${a.path === null ? '' : ` (${s.element(a.path)})`}, where it stands now.`,
+  'next-mend': (a: { lamp: LampName }) => `${lampWords[a.lamp]} failed: mend it and take the reading again.`,
 } as const;
 
 export type LampCode = keyof typeof words;

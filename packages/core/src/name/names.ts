@@ -42,6 +42,19 @@ export const profilesStream: Stream = sure(isStream, 'profiles');
 /** The lamps of the line, in the order of the wire. */
 export const lampNames = ['Power', 'Inputs', 'Card', 'Signal', 'Bearer', 'Route', 'Call', 'Standby', 'Watch', 'Reach'] as const;
 export type LampName = (typeof lampNames)[number];
+/** What a lamp is called on screens and in sentences; entries keep its name. */
+export const lampWords: { readonly [L in LampName]: string } = {
+  Power: 'Power',
+  Inputs: 'Inputs',
+  Card: 'SIM',
+  Signal: 'Signal',
+  Bearer: 'Network',
+  Route: 'Route',
+  Call: 'Call',
+  Standby: 'Standby',
+  Watch: 'Watch',
+  Reach: 'Remote access',
+};
 export const isLampName = (value: unknown): value is LampName => lampNames.some((name) => name === value);
 
 /** Lamps of which every path has its own. */

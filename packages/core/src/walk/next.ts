@@ -1,5 +1,5 @@
 // The one thing to do next at a station: an open stop first, then what was begun on a device, then the lamps in the order of the wire.
-import type { ElementId, LampName, SettingKey } from '../name/index.ts';
+import { type ElementId, type LampName, lampWords, type SettingKey } from '../name/index.ts';
 import type { Speaker, State } from '../journal/index.ts';
 import { type Finding, openFindings, sayFinding } from '../check/index.ts';
 import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.ts';
@@ -68,7 +68,7 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
     case 'lamp':
       return step.result.next === null ? '' : sayReason(step.result.next, speaker);
     case 'nothing':
-      return step.due === null ? 'Nothing to do.' : `Nothing to do. Next due: ${step.due.lamp}, ${speaker.when(step.due.at)}.`;
+      return step.due === null ? 'Nothing to do.' : `Nothing to do. Next due: ${lampWords[step.due.lamp]}, ${speaker.when(step.due.at)}.`;
   }
 };
 

@@ -118,7 +118,7 @@ export const visitTasks = (state: State, profiles: readonly Profile[]): Task[] =
   for (const { path, kind } of paths) {
     const label = view.elements.find(({ id }) => id === path)?.label ?? path;
     if (kind !== 'ethernet') add('site', 11, `hold ${path}`, `Signal of ${label}: move, hold, see it rest`, 10, ['site-boot']);
-    add('site', 12, `bearer ${path}`, `Bearer and route of ${label}`, 4, ['site-boot', `hold ${path}`]);
+    add('site', 12, `bearer ${path}`, `Network and route of ${label}`, 4, ['site-boot', `hold ${path}`]);
   }
   const measured = tasks.filter(({ where, stage }) => where === 'site' && stage >= 11).map(({ id }) => id);
   add(

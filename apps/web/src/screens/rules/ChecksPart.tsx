@@ -1,7 +1,7 @@
 // The catalogue: every check, what it looks for, where it comes from, and what covers each trap.
 import { useState } from 'react';
 import { fleetRules, rules, trapCovers, trapWords } from '@green-lamp/core/check';
-import { isLampName, lampNames } from '@green-lamp/core/name';
+import { isLampName, lampNames, lampWords } from '@green-lamp/core/name';
 import type { Source } from '@green-lamp/core/problem';
 import { severityWords } from '../../parts/severity-words.ts';
 import { Choose, Field } from '../../parts/Field.tsx';
@@ -51,7 +51,10 @@ export const ChecksPart = () => {
           change={(value) => {
             setLamp(isLampName(value) || value === 'across stations' ? value : '');
           }}
-          of={[...lampNames, 'across stations'].map((value) => ({ value, label: value }))}
+          of={[
+            ...lampNames.map((value) => ({ value: value as string, label: lampWords[value] })),
+            { value: 'across stations', label: 'across stations' },
+          ]}
           empty="any lamp"
         />
         <p role="status" className="min-h-11 content-center text-note text-ink-2">

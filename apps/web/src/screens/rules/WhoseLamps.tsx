@@ -2,8 +2,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Pin } from '@green-lamp/core/journal';
-import type { NamedRules, Verdict } from '@green-lamp/core/lamp';
-import type { LampName, Stream } from '@green-lamp/core/name';
+import { type NamedRules, type Verdict, verdictWords } from '@green-lamp/core/lamp';
+import { type LampName, lampWords, type Stream } from '@green-lamp/core/name';
 import { LampMark } from '../../parts/LampMark.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
@@ -31,8 +31,9 @@ const Row = ({ of, on, press }: { of: Previewed; on: boolean; press: () => void 
           ? 'No lamp changes.'
           : of.changes.map(({ lamp, path, was, is }) => (
               <span key={`${lamp} ${path ?? ''}`} className="mr-4 inline-flex items-center gap-1">
-                {lamp}
-                {path !== null && `, ${path}`}: <LampMark is={was} size={16} /> {was} becomes <LampMark is={is} size={16} /> {is}
+                {lampWords[lamp]}
+                {path !== null && `, ${path}`}: <LampMark is={was} size={16} /> {verdictWords[was]} becomes <LampMark is={is} size={16} />{' '}
+                {verdictWords[is]}
               </span>
             ))}
       </span>

@@ -1,8 +1,8 @@
 // A lamp's door: why it is as it is, what comes next, and the readings, words and acceptances by which it is worked.
 import { useState } from 'react';
-import { settingKey } from '@green-lamp/core/name';
+import { lampWords, settingKey } from '@green-lamp/core/name';
 import { kindsOf, readingsOf } from '@green-lamp/core/evidence';
-import { bySchools, type LampResult, mayBeNone, sayReason } from '@green-lamp/core/lamp';
+import { bySchools, type LampResult, mayBeNone, sayReason, verdictWords } from '@green-lamp/core/lamp';
 import { noneKey, wanted } from '@green-lamp/core/journal';
 import type { Caution } from '@green-lamp/core/sheet';
 import { CautionNote } from '../../parts/CautionNote.tsx';
@@ -36,7 +36,7 @@ const Word = ({ lamp, station }: { lamp: LampResult; station: Station }) => {
     <details>
       <summary className="link flex min-h-11 items-center">Somebody says so</summary>
       <div className="flex flex-col gap-2">
-        <Field label="Who said what" value={words} change={setWords} many hint="A word alone makes a lamp marginal at most." />
+        <Field label="Who said what" value={words} change={setWords} many hint="A word alone makes a lamp weak at most." />
         <div className="flex gap-2">
           <button
             type="button"
@@ -99,11 +99,11 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
   const whose = wanted(station.state, settingKey('desk', null, 'whose'));
   const elsewhere = whose === 'theirs' || whose === 'portal';
   return (
-    <section aria-label={`${lamp.lamp}, its door`} className="flex flex-col gap-3 border-2 border-rule-2 bg-sheet p-3">
+    <section aria-label={`${lampWords[lamp.lamp]}, its door`} className="flex flex-col gap-3 border-2 border-rule-2 bg-sheet p-3">
       <div className="flex items-center gap-3">
         <LampMark is={lamp.is} size={30} simulated={lamp.simulated} />
         <h2 className="grow leading-tight font-bold">
-          {lamp.lamp} {lamp.is}
+          {lampWords[lamp.lamp]} {verdictWords[lamp.is]}
           {lamp.path !== null && <span className="block text-small font-normal">{speaker.element(lamp.path)}</span>}
           <span className="block text-small font-normal text-ink-2">
             {[lamp.rehearsal ? 'bench' : null, lamp.simulated ? 'simulated' : null].filter((word) => word !== null).join(', ')}
@@ -128,7 +128,7 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
         .map(({ question, asks, says, is }) => (
           <p key={`${question} ${says}`} className="border-l-2 border-rule-2 pl-2 text-note">
             It hangs on a school ({asks.replace(/^./, (first) => first.toLowerCase())}): by ‘{says}’ it would be <strong>{is}</strong>, by
-            your house rules it is {lamp.is}.
+            your house rules it is {verdictWords[lamp.is]}.
           </p>
         ))}
       {lamp.waits.length > 0 && (

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useLocation } from 'react-router';
 import { comparePos, type PlacedEntry, sayEntry } from '@green-lamp/core/journal';
 import type { LampResult } from '@green-lamp/core/lamp';
-import { isObject } from '@green-lamp/core/name';
+import { isObject, lampWords } from '@green-lamp/core/name';
 import { Slip } from '../../parts/Slip.tsx';
 import type { Station } from '../../store/use-station.ts';
 import { LampPanel } from './LampPanel.tsx';
@@ -51,7 +51,7 @@ export const Margin = ({ station, chosen, close }: { station: Station; chosen: L
           that is known of the station.
         </p>
       )}
-      <h2 className="text-note font-bold">{chosen === null ? 'Evidence for this chapter' : `Evidence for ${chosen.lamp}`}</h2>
+      <h2 className="text-note font-bold">{chosen === null ? 'Evidence for this chapter' : `Evidence for ${lampWords[chosen.lamp]}`}</h2>
       {slips.length === 0 && <p className="text-note text-ink-2">Nothing yet.</p>}
       <ol className="flex flex-col gap-3">
         {slips.slice(0, most).map((placed) => (

@@ -1,6 +1,7 @@
 // The runner at the foot: the step in hand, its timer, the sign to wait for, at most two buttons. Always in the same place.
 import { useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { lampWords } from '@green-lamp/core/name';
 import { seconds } from '@green-lamp/core/quantity';
 import { isOnceDevice } from '@green-lamp/core/sheet';
 import { type DeviceWork, sayNext } from '@green-lamp/core/walk';
@@ -122,7 +123,7 @@ export const Runner = ({ station }: { station: Station }) => {
               door.open(step.result);
             }}
           >
-            Open {step.result.lamp}
+            Open {lampWords[step.result.lamp]}
           </Press>
         )}
       </div>

@@ -1,7 +1,7 @@
 // Every station as a row with its line of lamps and what is next. What wants a person comes first, marked at the edge by ink.
 import { useRef, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { lampNames } from '@green-lamp/core/name';
+import { lampNames, lampWords } from '@green-lamp/core/name';
 import { columns, rowWidth } from '../../parts/Circuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { NewStation } from './NewStation.tsx';
@@ -17,7 +17,7 @@ const Heads = () => (
     <span className="relative block h-full" style={{ width: rowWidth }}>
       {lampNames.map((lamp) => (
         <span key={lamp} className="absolute bottom-0 origin-bottom-left -rotate-38" style={{ left: columns[lamp] - 3 }}>
-          {lamp}
+          {lampWords[lamp]}
         </span>
       ))}
     </span>

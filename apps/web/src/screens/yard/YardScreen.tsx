@@ -1,6 +1,7 @@
 // The yard: the dale with its stations, masts and carriers, and virtual equipment to pull, cut, press and plant faults in. Everything that comes from here says 'simulated' wherever it goes.
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { verdictWords } from '@green-lamp/core/lamp';
 import { isStream, type Stream } from '@green-lamp/core/name';
 import { type Dale, type Part, parts as allParts } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
@@ -93,7 +94,7 @@ const CallLamp = ({ stream }: { stream: Stream }) => {
   const call = station.line.after.find(({ lamp }) => lamp === 'Call');
   return call === undefined ? null : (
     <Link to={`/stations/${stream}/proof`} className="link inline-flex min-h-11 items-center gap-2">
-      <LampMark is={call.is} size={22} simulated={call.simulated} /> Call {call.is}
+      <LampMark is={call.is} size={22} simulated={call.simulated} /> Call {verdictWords[call.is]}
       {call.simulated && ', simulated'}
     </Link>
   );

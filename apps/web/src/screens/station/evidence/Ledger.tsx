@@ -1,6 +1,6 @@
 // Inputs, item by item: what is asked of each, what stands for it, and its range where it is mounted.
 import { readingOf } from '@green-lamp/core/evidence';
-import { type ItemAsked, judging, ledger, sayReason } from '@green-lamp/core/lamp';
+import { type ItemAsked, judging, ledger, sayReason, verdictWords } from '@green-lamp/core/lamp';
 import { LampMark } from '../../../parts/LampMark.tsx';
 import { Empty } from '../../../parts/State.tsx';
 import type { Station } from '../../../store/use-station.ts';
@@ -33,7 +33,7 @@ export const Ledger = ({ station }: { station: Station }) => {
                 <LampMark is={is} size={17} />
                 <span>
                   <strong className="sr-only">
-                    {names[what]}, {is}.{' '}
+                    {names[what]}, {verdictWords[is]}.{' '}
                   </strong>
                   {because.map((reason) => sayReason(reason, station.speaker)).join(' ')}
                 </span>

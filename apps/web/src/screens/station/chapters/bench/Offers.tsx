@@ -6,7 +6,7 @@ import { answerWords, definitionOf, showValue } from '@green-lamp/core/sheet';
 import { imeiInBlocks, inBlocks } from '@green-lamp/core/sums';
 import { type Offer, offersOf } from '@green-lamp/core/walk';
 import { foundLabels, readAnswer } from '@green-lamp/core/wire';
-import { type ElementId, plainText } from '@green-lamp/core/name';
+import { type ElementId, lampWords, plainText } from '@green-lamp/core/name';
 import { type Taking, takingName } from '../../../../commands/take.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -44,7 +44,7 @@ export const waysOf = (offer: Offer, simulated: boolean): Way[] => [
         : [{ as: 'sheet' as const, label: 'Put on the sheet', of: foundLabels[offer.found.what] }]),
   ...(offer.trouble === null || simulated
     ? []
-    : [{ as: 'trouble' as const, label: `${offer.trouble.lamp} fails`, of: foundLabels[offer.found.what] }]),
+    : [{ as: 'trouble' as const, label: `${lampWords[offer.trouble.lamp]} fails`, of: foundLabels[offer.found.what] }]),
 ];
 
 const Row = ({

@@ -1,8 +1,8 @@
 // The tables of the record: lamps with their reasons, settings without secrets, findings, evidence.
 import { acceptedAs, openFindings, sayFinding } from '@green-lamp/core/check';
 import { comparePos, elementsOf, evidencePos, sayEntry, stageOf, wanted } from '@green-lamp/core/journal';
-import { allLamps, sayReason } from '@green-lamp/core/lamp';
-import { type ElementId, groups, type Json, type SettingKey, settingKey } from '@green-lamp/core/name';
+import { allLamps, sayReason, verdictWords } from '@green-lamp/core/lamp';
+import { type ElementId, groups, type Json, lampWords, type SettingKey, settingKey } from '@green-lamp/core/name';
 import { groupLabels, isSecret, type Parameter, parametersOf, showValue } from '@green-lamp/core/sheet';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import { stageWords } from '../../../../parts/StageBar.tsx';
@@ -29,14 +29,14 @@ export const LampTable = ({ station }: { station: Station }) => {
           {allLamps(station.line).map((lamp) => (
             <tr key={`${lamp.lamp}${lamp.path ?? ''}`}>
               <th scope="row" className={`${cell} text-left font-semibold`}>
-                {lamp.lamp}
+                {lampWords[lamp.lamp]}
                 {lamp.path !== null && <span className="block text-small font-normal">{speaker.element(lamp.path)}</span>}
               </th>
               <td className={cell}>
                 <span className="inline-flex items-center gap-2">
                   <LampMark is={lamp.is} size={18} simulated={lamp.simulated} />
                   {[
-                    lamp.is,
+                    verdictWords[lamp.is],
                     lamp.grade === null ? null : `grade ${lamp.grade}`,
                     lamp.rehearsal ? 'bench' : null,
                     lamp.simulated ? 'simulated' : null,

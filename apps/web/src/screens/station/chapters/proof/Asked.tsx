@@ -10,6 +10,7 @@ import {
   type LampResult,
   sayReason,
   strengthOf,
+  verdictWords,
 } from '@green-lamp/core/lamp';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import type { Station } from '../../../../store/use-station.ts';
@@ -50,7 +51,7 @@ const Verdict = ({ station, call }: { station: Station; call: LampResult }) => (
     <LampMark is={call.is} size={24} simulated={call.simulated} />
     <p>
       <strong>
-        Call {call.is}
+        Call {verdictWords[call.is]}
         {call.rehearsal && ', bench'}.
       </strong>{' '}
       {call.because.map((reason) => sayReason(reason, station.speaker)).join(' ')}

@@ -66,7 +66,7 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
           Say so
         </button>
       </div>
-      <p className="text-small text-ink-2">A person’s word is a claim: it makes that strand marginal at most.</p>
+      <p className="text-small text-ink-2">A person’s word is a claim: it makes that path weak at most.</p>
     </details>
   );
 };

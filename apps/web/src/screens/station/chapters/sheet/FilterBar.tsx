@@ -1,5 +1,5 @@
 // Finds a setting in a sheet of hundreds.
-import { isLampName, lampNames } from '@green-lamp/core/name';
+import { isLampName, lampNames, lampWords } from '@green-lamp/core/name';
 import { suppliers } from '@green-lamp/core/sheet';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { type Filter, type Shows, shows } from './filter.ts';
@@ -48,7 +48,7 @@ export const FilterBar = ({
       change={(value) => {
         change({ lamp: isLampName(value) ? value : null });
       }}
-      of={lampNames.map((value) => ({ value, label: value }))}
+      of={lampNames.map((value) => ({ value, label: lampWords[value] }))}
       empty="any lamp"
     />
     <Choose

@@ -1,8 +1,8 @@
 // [R1] By which house rules and profiles the station is judged. Another version is taken only after it was shown what differs and which lamps change.
 import { useState } from 'react';
 import { type Pin, type State, wanted } from '@green-lamp/core/journal';
-import { differences, lampsThatChange, type NamedRules, sayDifference } from '@green-lamp/core/lamp';
-import { isObject, plainText, settingKey } from '@green-lamp/core/name';
+import { differences, lampsThatChange, type NamedRules, sayDifference, verdictWords } from '@green-lamp/core/lamp';
+import { isObject, lampWords, plainText, settingKey } from '@green-lamp/core/name';
 import { profileRoles } from '@green-lamp/core/sheet';
 import { Choose } from '../../../../parts/Field.tsx';
 import { LampMark } from '../../../../parts/LampMark.tsx';
@@ -54,9 +54,9 @@ const Adopting = ({ station, role, version, close }: { station: Station; role: R
           <ul>
             {changed.map(({ was, is }) => (
               <li key={`${was.lamp}${was.path ?? ''}`} className="flex items-center gap-2 py-1">
-                {was.lamp}
-                {was.path !== null && `, ${station.speaker.element(was.path)}`}: <LampMark is={was.is} size={18} /> {was.is} becomes{' '}
-                <LampMark is={is.is} size={18} /> {is.is}
+                {lampWords[was.lamp]}
+                {was.path !== null && `, ${station.speaker.element(was.path)}`}: <LampMark is={was.is} size={18} /> {verdictWords[was.is]}{' '}
+                becomes <LampMark is={is.is} size={18} /> {verdictWords[is.is]}
                 {was.is === is.is && is.next === null && ', the best obtainable'}
               </li>
             ))}

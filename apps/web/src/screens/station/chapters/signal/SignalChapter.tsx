@@ -1,7 +1,7 @@
 // Signal: a hold test. The level is watched while it rests, judged by house rules as it goes, and kept as one entry.
 import { useEffect, useState } from 'react';
 import { isRadioKind, type RadioKind, radioKinds } from '@green-lamp/core/house';
-import { calledOver, type Hold, type HoldVerdict, holdOf, judgeHold, sayReason } from '@green-lamp/core/lamp';
+import { calledOver, type Hold, type HoldVerdict, holdOf, judgeHold, sayReason, verdictWords } from '@green-lamp/core/lamp';
 import type { ElementId } from '@green-lamp/core/name';
 import { showFigure } from '@green-lamp/core/quantity';
 import { type PathUse, strandOf } from '@green-lamp/core/sheet';
@@ -32,7 +32,7 @@ const VerdictSaid = ({ station, verdict, simulated }: { station: Station; verdic
         <LampMark is={verdict.is} size={26} simulated={simulated} />
         <p>
           <strong>
-            Signal {verdict.is}
+            Signal {verdictWords[verdict.is]}
             {simulated && ', simulated'}.
           </strong>{' '}
           {verdict.because.map((of) => sayReason(of, speaker)).join(' ')}
