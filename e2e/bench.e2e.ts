@@ -1,6 +1,6 @@
 // Bench: a dialogue is pasted, held against the sheet, and what of it counts is taken by a person.
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, delivered, lamp, newAccount, openStation, part, section, setting } from './technician.ts';
 
 const dialogue = `*** boot 7.2 ***
 AT+CPIN?
@@ -97,6 +97,7 @@ test('the device’s own file: compared with the sheet, kept as found and after 
   await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
   await page.getByRole('link', { name: /Bench/ }).click();
+  await part(page, 'Files');
   const files = page.getByRole('region', { name: 'The device’s own file' });
   const open = async (name: string, text: string): Promise<void> => {
     await files.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });

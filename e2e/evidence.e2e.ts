@@ -1,6 +1,6 @@
 // Only evidence lights a lamp: inputs by their own events, standby by a drill of calls, a card by a number typed with the sheet's hidden, somebody else's desk by its log.
 import { expect, pathAddress, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, part, section, setting } from './technician.ts';
 
 const margin = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Margin' });
 
@@ -132,6 +132,7 @@ test('files before and after show a change from afar; only a call since proves t
   await openStation(page, { name: 'Changed from afar', account, paths: ['Ethernet'] });
   await arrivesFrom(page, 'Ethernet');
   await page.keyboard.press('3');
+  await part(page, 'Files');
   for (const [when, text] of [
     ['before', 'timer = 5\nname = weir\n'],
     ['after', 'timer = 6\nname = weir\n'],

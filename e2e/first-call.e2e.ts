@@ -27,7 +27,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   await setting(page, /^SIM, /, 'APN', 'iot.fellwave.example');
   await expect(lamp(page, /^Call, proven, grade 7, bench, a change waits$/)).toBeVisible();
   await page
-    .getByRole('region', { name: 'Step in hand' })
+    .getByRole('region', { name: 'The line' })
     .getByRole('button', { name: /I have entered it/ })
     .click();
   for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
@@ -39,7 +39,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   ).toBeVisible();
 
   await page
-    .getByRole('region', { name: 'Step in hand' })
+    .getByRole('region', { name: 'What runs' })
     .getByRole('button', { name: /Modem was restarted/ })
     .waitFor();
   await page.keyboard.press('r');

@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { pathAddress, test } from './desk.ts';
-import { arrive, lamp } from './technician.ts';
+import { arrive, lamp, part } from './technician.ts';
 
 const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'docs', 'screenshots');
 const take = async (page: Page, name: string): Promise<void> => {
@@ -55,6 +55,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByRole('article', { name: 'Record' }).waitFor();
   await take(page, 'handover-day');
   await page.keyboard.press('3');
+  await part(page, 'What it answered');
   await page.getByLabel('What the device answered').fill(dialogue);
   await page.getByRole('button', { name: 'Take all 3 readings' }).scrollIntoViewIfNeeded();
   await page.getByRole('region', { name: 'Chapter' }).evaluate((of) => {
@@ -110,7 +111,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByRole('link', { name: /Plan/ }).click();
   await page.getByRole('region', { name: 'Answers' }).waitFor();
   await take(page, 'plan-ask-day');
-  await page.getByRole('button', { name: 'The visit', exact: true }).click();
+  await part(page, 'The visit');
   await page.getByRole('img', { name: /Tasks in time/ }).waitFor();
   await take(page, 'plan-visit-day');
   await page.getByRole('link', { name: 'Desk', exact: true }).click();

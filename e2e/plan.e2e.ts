@@ -2,10 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
-
-const part = (page: Parameters<typeof arrive>[0], name: string) =>
-  page.getByRole('group', { name: 'Part of the plan' }).getByRole('button', { name, exact: true }).click();
+import { arrive, delivered, lamp, newAccount, openStation, part, section, setting, slips } from './technician.ts';
 
 test('what is unknown is asked, and answers come back in bulk: reviewed first, then taken, wrong ones named and left', async ({
   page,
@@ -44,7 +41,7 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
   await arrive(page, desk.web);
   await page.getByRole('link', { name: /Wind mast/ }).click();
   await page.getByRole('link', { name: /Plan/ }).click();
-  await part(page, 'Take along');
+  await part(page, 'Kit list');
   const adapter = page.getByRole('checkbox', { name: /Adapter from 4FF to 3FF/ });
   await adapter.click();
   await expect(adapter).toBeChecked();
@@ -64,7 +61,8 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
   await expect(mount).toHaveAttribute('aria-disabled', 'false');
   await mount.click();
   await expect(mount).toBeChecked();
-  await part(page, 'Type it in');
+  await page.keyboard.press('3');
+  await part(page, 'Programming sheet');
   await page.getByLabel('Device', { exact: true }).selectOption({ label: 'Helper router behind a main one' });
   await page.getByLabel('Lost? What does the display show').fill('reset helper');
   await page.getByRole('button', { name: 'Reset the helper', exact: true }).click();
@@ -84,7 +82,8 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
   await expect(hand).toContainText('Cable: helper’s end');
   await hand.getByRole('button', { name: /^One back: Reset the helper/ }).click();
   await expect(hand).toContainText('Wait for: all indicators blink');
-  await part(page, 'Who calls whom');
+  await page.keyboard.press('1');
+  await part(page, 'Connections and ports');
   await expect(page.getByRole('region', { name: /The station calls the desk/ }).first()).toContainText('desk.varrow.example');
 });
 
@@ -137,7 +136,7 @@ test('house rules and a profile are made from those that are there, judged as on
   await openStation(page, { name: 'Own rules', account: newAccount() });
   await page.getByRole('link', { name: 'Rules', exact: true }).click();
   await expect(page.getByText(/11[0-9] of 118 traps of the trade are covered/)).toBeVisible();
-  await page.getByRole('button', { name: 'House rules', exact: true }).click();
+  await part(page, 'House rules');
   await page.getByLabel('Start from').selectOption({ label: 'House rules that ship, version 1' });
   await expect(page.getByText('Nothing is changed yet.')).toBeVisible();
   await page.getByLabel('How long a range test is held').selectOption({ label: '20 s' });
@@ -168,7 +167,7 @@ test('house rules and a profile are made from those that are there, judged as on
   await expect(would).toContainText('Own rules');
   await expect(would).toContainText('No lamp changes.');
 
-  await page.getByRole('button', { name: 'Profiles', exact: true }).click();
+  await part(page, 'Profiles');
   await page.getByLabel('Profile', { exact: true }).selectOption({ label: 'Handheld terminal, version 1' });
   const text = page.getByLabel('The profile as JSON');
   const body = await text.inputValue();
@@ -207,9 +206,9 @@ test('from afar: the start message is made without its word, the sender is judge
 }) => {
   await arrive(page, desk.web);
   await page.getByRole('link', { name: /Reporting module/ }).click();
-  await page.getByRole('link', { name: /Plan/ }).click();
-  await part(page, 'From afar');
-  const afar = page.getByRole('region', { name: 'From afar', exact: true });
+  await page.getByRole('link', { name: /Proof/ }).click();
+  await part(page, 'Remote change');
+  const afar = page.getByRole('region', { name: 'Remote change', exact: true });
   await expect(afar).toContainText('This telephone is on the unit’s list.');
   await expect(afar.getByRole('region', { name: 'Start a session' })).toContainText(`•••• desk.varrow.example:${desk.linePort}`);
   await expect(page.locator('body')).not.toContainText('limestone');
@@ -230,9 +229,12 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await openStation(page, { name: 'Model mast', account });
   await setting(page, /^SIM/, 'APN', 'm2m.fellwave.example');
   await setting(page, /^SIM/, 'Card number (ICCID)', '8999970020334567830');
-  await page.keyboard.press('1');
-  await part(page, 'Many like it');
-  const many = page.getByRole('region', { name: 'Many like it' });
+  await delivered(page);
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: 'Copy station' }).click();
+  await page.getByLabel('Find the station to copy').fill('Model mast');
+  await page.getByRole('button', { name: 'Model mast' }).click();
+  const many = page.getByRole('region', { name: 'Rows' });
   const [one, two] = [newAccount(), newAccount()];
   await many
     .getByLabel('Rows')
@@ -291,6 +293,7 @@ test('before a modem is replaced it is said what is another, what is typed again
   await expect(window.getByText(/APN \(SIM\)/)).toBeVisible();
   await expect(window).toContainText('Network, Route, Call');
   await window.getByRole('button', { name: 'It was done' }).click();
+  await slips(page);
   await expect(page.getByText('Modem: replaced.')).toBeVisible();
   await delivered(page);
 });
@@ -317,8 +320,7 @@ test('from afar: the virtual unit is woken, written and read back; Reach is prov
   await page.getByRole('link', { name: 'Let the yard make the call' }).click();
   await page.getByRole('button', { name: /Start the virtual equipment|Make it anew/ }).click();
   await page.goBack();
-  await page.getByRole('link', { name: /Plan/ }).click();
-  await part(page, 'From afar');
+  await part(page, 'Remote change');
   const change = page.getByRole('region', { name: 'Change a value from afar' });
   await change.getByLabel('What is written').selectOption({ label: 'Test call every (Unit)' });
   await expect(change).toContainText('to 12 h');

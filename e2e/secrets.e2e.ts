@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, openStation, section, setting } from './technician.ts';
+import { arrive, delivered, openStation, section, setting, slips } from './technician.ts';
 
 const password = 'Planted-Heron-4402';
 const pin = '73910264';
@@ -75,6 +75,7 @@ test('[S1] a planted password and PIN are found nowhere, before and after delive
   await page.getByRole('button', { name: 'Show it for 20 s' }).click();
   await expect(page.getByText(password)).toBeVisible();
   await page.getByRole('button', { name: 'Leave it' }).click();
+  await slips(page);
   await expect(page.getByText('Login password (Modem) was shown.')).toBeVisible();
   await nowhere();
   await desk.end();

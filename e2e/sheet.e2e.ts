@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting, slips } from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,
@@ -61,6 +61,7 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await page.getByLabel('What was done').fill('swapped for the Tarnlink one');
   await page.getByRole('button', { name: 'It was done' }).click();
   for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
+  await slips(page);
   await expect(page.getByText('SIM: card changed, swapped for the Tarnlink one.')).toBeVisible();
 
   await page.getByRole('region', { name: 'Add' }).getByRole('button', { name: 'Path' }).click();

@@ -81,3 +81,9 @@ export const delivered = async (page: Page): Promise<void> => {
   await refused.click();
   expect(await page.getByRole('dialog').innerText(), 'every entry is accepted').toBe('');
 };
+
+/** Opens the rail of slips. */
+export const slips = (page: Page): Promise<void> => page.getByRole('button', { name: /^Evidence, / }).click();
+
+/** A part of the chapter or screen that is open. */
+export const part = (page: Page, name: string): Promise<void> => page.getByRole('tab', { name, exact: true }).click();

@@ -36,7 +36,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
     await page.keyboard.press('2');
     await setting(page, /^SIM, /, 'APN', 'two.example');
     await page
-      .getByRole('region', { name: 'Step in hand' })
+      .getByRole('region', { name: 'The line' })
       .getByRole('button', { name: /I have entered it/ })
       .click();
     for (const of of [
@@ -97,7 +97,7 @@ test('the other lamps take a reading, a word, or an accepted none, at their door
   await margin.getByText('Not fitted').click();
   await margin.getByLabel('Why it is accepted').fill('one path by order');
   await margin.getByRole('button', { name: 'Accept it' }).click();
-  await expect(lamp(page, /^Standby, none/)).toBeVisible();
+  await expect(lamp(page, /^Standby, not fitted/)).toBeVisible();
   await lamp(page, /^Route, path 1, not tested/).click();
   await margin.getByText('Somebody says so').click();
   await margin.getByLabel('Who said what').fill('IT says that the port is open');
@@ -125,7 +125,7 @@ test('findings: swapped digits stop the station, go to their fields, and are men
   await setting(page, /^Unit, /, 'Account it sends', '7128');
   const findings = page.getByRole('region', { name: 'Findings' });
   await expect(findings.getByText('The account on the unit has two characters swapped.')).toBeVisible();
-  await expect(page.getByText(/^Next: The account on the unit/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The line' }).getByText(/^Next The account on the unit/)).toBeVisible();
   await findings.getByRole('button', { name: 'Go to the fields' }).first().click();
   await page.getByLabel('Account it sends', { exact: true }).fill('7182');
   await page.getByRole('button', { name: 'Put it on the sheet' }).click();

@@ -1,6 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, openStation, section, setting } from './technician.ts';
+import { arrive, delivered, openStation, section, setting, slips } from './technician.ts';
 
 /** A browser whose clock is off by so many hours, and which no network reaches while `away`. */
 const writer = async (browser: Browser, hours: number): Promise<Page> => {
@@ -36,7 +36,10 @@ test('[J2] two who write without a network and with wrong clocks come to the sam
   await slow.evaluate('jumpClock(5_000_000)');
   await setting(slow, 'Site', 'Where it stands', 'after the jump');
   await desk.start();
-  for (const page of [fast, slow]) await delivered(page);
+  for (const page of [fast, slow]) {
+    await delivered(page);
+    await slips(page);
+  }
   await setting(fast, /^Unit, /, 'Calls desk on port', '4110');
   await delivered(fast);
 

@@ -71,6 +71,10 @@ export class Board implements OnApplicationShutdown {
     });
   }
 
+  /** Rises with each change of a station, of the rules or of the desk. */
+  get turn(): number {
+    return this.#turn;
+  }
   get judging(): Judging {
     return this.#judging;
   }

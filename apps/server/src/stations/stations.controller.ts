@@ -49,7 +49,7 @@ export class StationsController {
   @May('stations.read')
   @Get('shared')
   async shared(@Query() { stream }: SharedQuery): ReturnType<Stations['shared']> {
-    return isStream(stream) ? this.stations.shared(stream) : { shared: [] };
+    return isStream(stream) ? this.stations.shared(stream) : { shared: [], again: null };
   }
 
   /** Every station's sheet as a file: its canonical text and its rows. */

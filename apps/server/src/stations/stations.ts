@@ -5,7 +5,7 @@ import { canonical, type State } from '@green-lamp/core/journal';
 import type { Heard, NamedRules } from '@green-lamp/core/lamp';
 import type { Here } from '@green-lamp/core/evidence';
 import { sharedBy } from '@green-lamp/core/check';
-import type { Listed, Show, Summary } from '@green-lamp/core/api';
+import type { Listed, Shared, Show, Summary } from '@green-lamp/core/api';
 import type { Answers } from '../board/asked.ts';
 import { Board, type Place } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
@@ -42,20 +42,22 @@ export class Stations {
     return this.board.ask({ what: 'across' });
   }
 
-  /** What one station shares with others and must not. It takes every station's sheet, so one look is good for twenty times as long as it took. */
-  async shared(stream: Stream): Promise<{ shared: ReturnType<typeof sharedBy> }> {
+  /** What one station shares with others and must not. It takes every station's sheet, so one look is good for twenty times as long as it took; where something has changed since, it is said when to ask again. */
+  async shared(stream: Stream): Promise<Shared> {
     const now = performance.now();
-    if (this.#findings === null || now > this.#findings.until) {
-      const looked = { until: Number.POSITIVE_INFINITY, found: this.across().then(({ findings }) => findings) };
+    if (this.#findings === null || (now > this.#findings.until && this.#findings.turn !== this.board.turn)) {
+      const looked = { turn: this.board.turn, until: Number.POSITIVE_INFINITY, found: this.across().then(({ findings }) => findings) };
       this.#findings = looked;
       await looked.found.finally(() => {
         const done = performance.now();
         looked.until = done + goodFor * (done - now);
       });
     }
-    return { shared: sharedBy(await this.#findings.found, stream) };
+    const { found, turn, until } = this.#findings;
+    const shared = sharedBy(await found, stream);
+    return { shared, again: turn === this.board.turn ? null : Math.ceil(Math.max(0, until - performance.now())) };
   }
-  #findings: { until: number; readonly found: Promise<Answers['across']['findings']> } | null = null;
+  #findings: { readonly turn: number; until: number; readonly found: Promise<Answers['across']['findings']> } | null = null;
 
   /** Every station's sheet, secrets left out. */
   async sheets(): Promise<Answers['sheets']> {

@@ -32,7 +32,7 @@ const restarts = (device: DeviceWork['device']): boolean => !isOnceDevice(device
 export const deviceName = (station: Station, device: DeviceWork['device']): string => station.speaker.device(device);
 
 export const enteredOnDevice: Command<On> = {
-  key: 'E',
+  key: 'I',
   label: ({ work, station }) => `I have entered ${work.toEnter.length === 1 ? 'it' : 'these'} on ${deviceName(station, work.device)}`,
   run: ({ station, work }, go) => {
     if (work.toEnter.length === 0) return 'Nothing waits to be entered there.';

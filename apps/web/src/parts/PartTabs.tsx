@@ -1,4 +1,6 @@
-// Parts of a page of which one is open: which one stands in the address.
+// Parts of a page of which one is open: tabs in one line that the arrow keys walk. Which one is open stands in the address.
+import { Tabs } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 
 /** The open part by its name in the address, else the first. */
@@ -16,23 +18,26 @@ export const PartTabs = (props: {
   name: string;
   parts: readonly { readonly id: string; readonly label: string }[];
   open: string;
+  children: ReactNode;
 }) => {
   const [, setSearch] = useSearchParams();
   return (
-    <div role="group" aria-label={props.label} className="no-print mb-4 flex flex-wrap gap-2">
-      {props.parts.map(({ id, label }) => (
-        <button
-          key={id}
-          type="button"
-          className="button"
-          aria-pressed={id === props.open}
-          onClick={() => {
-            setSearch({ [props.name]: id }, { replace: true });
-          }}
-        >
-          {label}
-        </button>
-      ))}
-    </div>
+    <Tabs.Root
+      value={props.open}
+      onValueChange={(id) => {
+        setSearch({ [props.name]: id }, { replace: true });
+      }}
+    >
+      <Tabs.List aria-label={props.label} className="tabs no-print mb-3">
+        {props.parts.map(({ id, label }) => (
+          <Tabs.Trigger key={id} value={id} className="tab">
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value={props.open} tabIndex={-1}>
+        {props.children}
+      </Tabs.Content>
+    </Tabs.Root>
   );
 };

@@ -15,12 +15,12 @@ export const PathTabs = ({ uses, name }: { uses: readonly PathUse[]; name: (path
   const chosen = usePath(uses);
   if (uses.length < 2) return null;
   return (
-    <div role="group" aria-label="Path" className="flex flex-wrap gap-2">
+    <div role="group" aria-label="Path" className="tabs">
       {uses.map(({ path }, i) => (
         <button
           key={path}
           type="button"
-          className="button"
+          className="tab"
           aria-pressed={chosen?.path === path}
           onClick={() => {
             const to = new URLSearchParams(search);

@@ -1,6 +1,6 @@
 import { appendTo, frame } from '../testing/frames.ts';
 import { frameWords } from './frame-words.ts';
-import { lampName } from './lamp-words.ts';
+import { lampName } from './circuit/lamp-words.ts';
 
 const path = (id: string): string => (id === 'abc' ? 'Ethernet' : 'another');
 

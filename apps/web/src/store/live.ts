@@ -4,7 +4,6 @@ import type { Ulid } from '@green-lamp/core/name';
 import { chosenPerson } from './device.ts';
 import type { FrameView, ListenerState } from '@green-lamp/core/api';
 
-export type Theme = 'day' | 'night';
 type Live = {
   connected: boolean;
   /** The desk answers, and fails at what is offered to it. */
@@ -22,16 +21,9 @@ type Live = {
   person: Ulid | null;
   /** A card's number is being typed from the card itself: the sheet's is out of sight meanwhile. */
   hidesCards: boolean;
-  theme: Theme;
   askPerson: boolean;
   /** What went wrong last, in words; stays until it is put away. */
   trouble: string | null;
-};
-
-const storedTheme = (): Theme => {
-  const there = localStorage.getItem('green-lamp:theme');
-  if (there === 'day' || there === 'night') return there;
-  return matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day';
 };
 
 export const useLive = create<Live>(() => ({
@@ -46,7 +38,6 @@ export const useLive = create<Live>(() => ({
   refused: 0,
   person: chosenPerson(),
   hidesCards: false,
-  theme: storedTheme(),
   askPerson: chosenPerson() === null,
   trouble: null,
 }));
@@ -59,11 +50,6 @@ export const addFrames = (frames: readonly FrameView[]): void => {
     const known = new Map([...there, ...frames].map((frame) => [frame.id, frame]));
     return { frames: [...known.values()].sort((a, b) => b.id - a.id).slice(0, mostFrames) };
   });
-};
-
-export const setTheme = (theme: Theme): void => {
-  localStorage.setItem('green-lamp:theme', theme);
-  useLive.setState({ theme });
 };
 
 /** Says in words what went wrong where nobody asked for an answer. */

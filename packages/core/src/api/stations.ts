@@ -1,5 +1,5 @@
 // The list of stations as it is asked for, and what is asked across all of them.
-import type { FleetFinding } from '../check/index.ts';
+import type { FleetFinding, sharedBy } from '../check/index.ts';
 import type { Pin } from '../journal/index.ts';
 import type { Verdict } from '../lamp/index.ts';
 import type { LampName, Stream } from '../name/index.ts';
@@ -27,6 +27,8 @@ export type Across = {
   readonly ends: readonly Of<End>[];
   readonly claims: readonly Of<Claimed>[];
 };
+/** Answer of `GET /api/stations/shared`: what a station shares with others and must not. `again` is after how many ms something newer may be known. */
+export type Shared = { readonly shared: ReturnType<typeof sharedBy>; readonly again: number | null };
 /** Answer of `GET /api/stations/sheets`. */
 export type Sheets = { readonly sheets: readonly Of<{ readonly text: string; readonly lines: readonly SheetLine[] }>[] };
 export type Previewed = {

@@ -52,7 +52,7 @@ export const ChecksPart = () => {
             setLamp(isLampName(value) || value === 'across stations' ? value : '');
           }}
           of={[
-            ...lampNames.map((value) => ({ value: value as string, label: lampWords[value] })),
+            ...lampNames.map((value) => ({ value: value, label: lampWords[value] })),
             { value: 'across stations', label: 'across stations' },
           ]}
           empty="any lamp"

@@ -15,8 +15,9 @@ export const RulesScreen = () => {
   return (
     <div className="h-full overflow-y-auto bg-sheet px-5 py-4" tabIndex={0} role="region" aria-label="Rules">
       <h1 className="mb-3 text-head font-bold">What stations are judged by</h1>
-      <PartTabs label="Which rules" name="of" parts={parts} open={id} />
-      <Part />
+      <PartTabs label="Which rules" name="of" parts={parts} open={id}>
+        <Part />
+      </PartTabs>
     </div>
   );
 };

@@ -1,22 +1,24 @@
 // What stands around every screen: the places, who works here, what waits to be delivered.
-import { useEffect, useState } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
+import { useState } from 'react';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { setTheme, useLive } from '../../store/live.ts';
+import { FootSheet } from '../../parts/FootSheet.tsx';
+import { hand, narrow, useMedia } from '../../parts/use-media.ts';
+import { useLive } from '../../store/live.ts';
+import { setSize, setTheme, themes, themeWords, useLook } from '../../store/look.ts';
 import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
 import { PersonWindow } from '../people/PersonWindow.tsx';
 import { DeliveryWindow } from './DeliveryWindow.tsx';
 
-const Place = ({ to, children }: { to: string; children: string }) => (
-  <NavLink
-    to={to}
-    className={({ isActive }) =>
-      `flex h-11 items-center border-b-3 px-3 font-semibold ${isActive ? 'border-brass-edge' : 'border-transparent text-brass-ink'}`
-    }
-  >
-    {children}
-  </NavLink>
-);
+const places = [
+  { to: '/stations', label: 'Stations' },
+  { to: '/across', label: 'Across' },
+  { to: '/desk', label: 'Desk' },
+  { to: '/yard', label: 'Yard' },
+  { to: '/rules', label: 'Rules' },
+] as const;
+/** Places that stand at the foot of a telephone; the others are behind More. */
+const atFoot: readonly string[] = ['/stations', '/desk', '/yard'];
 
 type Deliveries = { writing: number; waiting: number; refused: number; connected: boolean; deskFails: boolean };
 
@@ -36,67 +38,148 @@ const deliveryWords = ({ writing, waiting, refused, connected, deskFails }: Deli
   return parts.filter((part) => part !== null).join(' · ');
 };
 
+/** Day, night and sun, and the size for gloves: one press each. */
+const Look = () => {
+  const { theme, size } = useLook();
+  return (
+    <div role="group" aria-label="Look" className="flex flex-wrap items-center">
+      {themes
+        .filter((one) => one !== theme)
+        .map((one) => (
+          <button
+            key={one}
+            type="button"
+            className="bare"
+            onClick={() => {
+              setTheme(one);
+            }}
+          >
+            {themeWords[one]}
+          </button>
+        ))}
+      <button
+        type="button"
+        className="bare"
+        onClick={() => {
+          setSize(size === 'site' ? 'desk' : 'site');
+        }}
+      >
+        {size === 'site' ? 'Desk size' : 'Site size'}
+      </button>
+    </div>
+  );
+};
+
+const Person = () => {
+  const person = useLive((live) => live.person);
+  const people = usePeople();
+  return (
+    <button
+      type="button"
+      className="bare"
+      onClick={() => {
+        useLive.setState({ askPerson: true });
+      }}
+    >
+      {person === null ? 'Who works here?' : (people[person] ?? 'you')}
+    </button>
+  );
+};
+
+const PlaceLink = ({ to, label, then }: { to: string; label: string; then?: () => void }) => (
+  <NavLink to={to} className="place" onClick={then}>
+    {label}
+  </NavLink>
+);
+
+/** What does not fit at the foot of a telephone or at the head of a tablet. */
+const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][]; words: string; deliveries: () => void }) => {
+  const [open, setOpen] = useState(false);
+  const close = (): void => {
+    setOpen(false);
+  };
+  return (
+    <>
+      <button
+        type="button"
+        className="bare"
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        More
+      </button>
+      <FootSheet open={open} close={close} title="More">
+        <div className="flex flex-col items-start gap-2">
+          {of.map((place) => (
+            <PlaceLink key={place.to} {...place} then={close} />
+          ))}
+          <Person />
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              close();
+              deliveries();
+            }}
+          >
+            {words}
+          </button>
+          <Look />
+        </div>
+      </FootSheet>
+    </>
+  );
+};
+
 export const Shell = () => {
-  const { person, theme, writing, waiting, refused, connected, deskFails, askPerson, trouble } = useLive();
+  const { writing, waiting, refused, connected, deskFails, askPerson, trouble, deskTrouble } = useLive();
   const people = usePeople();
   const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);
+  const inHand = useMedia(hand);
+  const isNarrow = useMedia(narrow);
   const go = useNavigate();
-  useEffect(() => {
-    document.documentElement.dataset['theme'] = theme;
-  }, [theme]);
+  const { pathname } = useLocation();
   useHotkeys('g>s', () => void go('/stations'));
   useHotkeys('g>d', () => void go('/desk'));
   useHotkeys('g>y', () => void go('/yard'));
   useHotkeys('g>a', () => void go('/across'));
   useHotkeys('g>h', () => void go('/rules'));
+  const words = deliveryWords({ writing, waiting, refused, connected, deskFails });
+  const deliveries = (): void => {
+    setDelivery(true);
+  };
   return (
     <div className="flex h-full flex-col">
       <a href="#page" className="absolute -left-[999px] focus:left-2 focus:z-10 focus:bg-slip focus:p-2">
         To the page
       </a>
-      <header className="flex h-11 shrink-0 items-center gap-2 border-b border-rule-2 bg-ground px-5">
-        <img src="/lamp.svg" alt="" width="20" height="24" />
-        <span className="mr-3 font-bold">Green Lamp</span>
-        <nav aria-label="Places" className="flex">
-          <Place to="/stations">Stations</Place>
-          <Place to="/across">Across</Place>
-          <Place to="/desk">Desk</Place>
-          <Place to="/yard">Yard</Place>
-          <Place to="/rules">Rules</Place>
-        </nav>
-        <span role="status" className="sr-only">
-          {connected ? 'The desk answers.' : 'The desk does not answer.'}
-        </span>
-        <span className="grow" />
-        <button
-          type="button"
-          className="flex h-11 items-center px-2 text-brass-ink"
-          onClick={() => {
-            useLive.setState({ askPerson: true });
-          }}
-        >
-          {person === null ? 'Who works here?' : (people[person] ?? 'you')}
-        </button>
-        <button
-          type="button"
-          className="flex h-11 items-center px-2 text-brass-ink"
-          onClick={() => {
-            setDelivery(true);
-          }}
-        >
-          {deliveryWords({ writing, waiting, refused, connected, deskFails })}
-        </button>
-        <button
-          type="button"
-          className="flex h-11 items-center px-2 text-brass-ink"
-          onClick={() => {
-            setTheme(theme === 'day' ? 'night' : 'day');
-          }}
-        >
-          {theme === 'day' ? 'Night' : 'Day'}
-        </button>
-      </header>
+      <span role="status" className="sr-only">
+        {connected ? 'The desk answers.' : 'The desk does not answer.'}
+      </span>
+      {!inHand && (
+        <header className="flex min-h-11 shrink-0 items-center gap-2 border-b border-rule-2 bg-ground px-5">
+          <img src="/lamp.svg" alt="" width="20" height="24" />
+          {!isNarrow && <span className="mr-3 font-bold">Green Lamp</span>}
+          <nav aria-label="Places" className="flex self-stretch">
+            {places.map((place) => (
+              <PlaceLink key={place.to} {...place} />
+            ))}
+          </nav>
+          <span className="grow" />
+          {!isNarrow && <Person />}
+          <button type="button" className="bare text-right" onClick={deliveries}>
+            {words}
+          </button>
+          {isNarrow ? <More of={[]} words={words} deliveries={deliveries} /> : <Look />}
+        </header>
+      )}
+      {deskTrouble !== null && pathname !== '/desk' && (
+        <p role="alert" className="no-print border-b-2 border-ink bg-slip px-5 py-2 text-note">
+          <strong>At the desk:</strong> {deskTrouble}
+        </p>
+      )}
       {trouble !== null && (
         <div role="alert" className="flex items-center gap-4 border-b-2 border-ink bg-slip px-5 py-2">
           <p className="grow">
@@ -116,6 +199,21 @@ export const Shell = () => {
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>
+      {inHand && (
+        <nav aria-label="Places" className="foot no-print">
+          {places
+            .filter(({ to }) => atFoot.includes(to))
+            .map((place) => (
+              <PlaceLink key={place.to} {...place} />
+            ))}
+          {(waiting > 0 || refused > 0) && (
+            <button type="button" className="bare" onClick={deliveries}>
+              {refused > 0 ? `${refused} refused` : `${waiting} wait`}
+            </button>
+          )}
+          <More of={places.filter(({ to }) => !atFoot.includes(to))} words={words} deliveries={deliveries} />
+        </nav>
+      )}
       {askPerson && asked && <PersonWindow people={people} />}
       <DeliveryWindow
         open={delivery}

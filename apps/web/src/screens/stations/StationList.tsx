@@ -2,41 +2,62 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { SmallCircuit } from '../../parts/Circuit.tsx';
+import { RowStrip } from '../../parts/circuit/FlatCircuit.tsx';
+import { SmallCircuit } from '../../parts/circuit/SmallCircuit.tsx';
+import { hand, useMedia } from '../../parts/use-media.ts';
 import type { Summary } from '@green-lamp/core/api';
 import type { Listed } from './use-listed.ts';
 
 const mark = (summary: Summary): string => {
   if (summary.line.station === 'proven') return 'proven';
-  if (summary.urgent) return summary.line.station === 'stale' ? 'stale, wants a person' : 'wants a person';
+  if (summary.urgent) return 'needs attention';
   return summary.who === 'the clock' ? 'the clock runs' : 'work in hand';
 };
 
-const Row = ({ summary }: { summary: Summary }) => (
-  <div className={`border-b border-rule ${summary.urgent ? 'bg-sheet-2 shadow-[inset_6px_0_0_var(--ink)]' : ''}`}>
-    <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center py-2 px-6">
-      <span>
-        <span className="block text-[16px] leading-tight font-bold">{summary.name}</span>
-        <span className="text-small text-ink-2">
-          {mark(summary)}
-          {summary.demo && ' · demo'}
-          {summary.strange && ' · has entries from a newer version'}
-        </span>
-      </span>
-      <SmallCircuit line={summary.line} />
-      <span className="station-next text-note">{summary.next}</span>
-      <span className="station-who text-small text-ink-2">
-        {summary.who}
-        {summary.waits.map(({ whom, count, chaseOn, late }) => (
-          <span key={whom} className={`block ${late ? 'font-semibold text-ink' : ''}`}>
-            waits for {whom}: {count}
-            {late && chaseOn !== null && `, to chase since ${chaseOn}`}
+const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
+  const waits = summary.waits.map(({ whom, count, chaseOn, late }) => (
+    <span key={whom} className={`block ${late ? 'font-semibold text-ink' : ''}`}>
+      waits for {whom}: {count}
+      {late && chaseOn !== null && `, to chase since ${chaseOn}`}
+    </span>
+  ));
+  const about = (
+    <span className="text-small text-ink-2">
+      {mark(summary)}
+      {summary.demo && ' · demo'}
+      {summary.strange && ' · has entries from a newer version'}
+    </span>
+  );
+  return (
+    <div className={`border-b border-rule ${summary.urgent ? 'bg-sheet-2 shadow-[inset_6px_0_0_var(--ink)]' : ''}`}>
+      {inHand ? (
+        <Link to={`/stations/${summary.stream}/sheet`} className="flex flex-col gap-1 px-4 py-2">
+          <span className="flex items-baseline gap-3">
+            <span className="grow text-base leading-tight font-bold">{summary.name}</span>
+            <span className="text-small text-ink-2">{summary.who}</span>
           </span>
-        ))}
-      </span>
-    </Link>
-  </div>
-);
+          <RowStrip line={summary.line} />
+          <span className="text-note">{summary.next}</span>
+          {waits.length > 0 && <span className="text-small text-ink-2">{waits}</span>}
+          {about}
+        </Link>
+      ) : (
+        <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center px-6 py-2">
+          <span>
+            <span className="block text-base leading-tight font-bold">{summary.name}</span>
+            {about}
+          </span>
+          <SmallCircuit line={summary.line} />
+          <span className="station-next text-note">{summary.next}</span>
+          <span className="station-who text-small text-ink-2">
+            {summary.who}
+            {waits}
+          </span>
+        </Link>
+      )}
+    </div>
+  );
+};
 
 const usual = 74;
 /** Rows that are drawn beyond the view, so that a quick hand and a keyboard find them there. */
@@ -51,6 +72,7 @@ export const StationList = ({
   look: (first: number, last: number) => void;
   view: RefObject<HTMLDivElement | null>;
 }) => {
+  const inHand = useMedia(hand);
   const above = useRef<HTMLUListElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- no compiler memoizes here
   const rows = useVirtualizer({
@@ -79,7 +101,11 @@ export const StationList = ({
             className="absolute inset-x-0 top-0"
             style={{ transform: `translateY(${start - rows.options.scrollMargin}px)` }}
           >
-            {summary === null ? <p className="min-h-[70px] px-6 py-6 text-ink-2">Asking the desk…</p> : <Row summary={summary} />}
+            {summary === null ? (
+              <p className="min-h-[70px] px-6 py-6 text-ink-2">Asking the desk…</p>
+            ) : (
+              <Row summary={summary} inHand={inHand} />
+            )}
           </li>
         );
       })}

@@ -1,22 +1,24 @@
 // Every station as a row with its line of lamps and what is next. What wants a person comes first, marked at the edge by ink.
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { lampNames, lampWords } from '@green-lamp/core/name';
-import { columns, rowWidth } from '../../parts/Circuit.tsx';
+import { columns, rowWidth } from '../../parts/circuit/SmallCircuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
+import { hand, useMedia } from '../../parts/use-media.ts';
 import { NewStation } from './NewStation.tsx';
 import { StationList } from './StationList.tsx';
 import { type Show, useListed } from './use-listed.ts';
 
 const Heads = () => (
   <div
-    className="station-grid station-heads h-[58px] items-end border-b border-rule-2 px-6 pb-2 text-small font-semibold text-ink-2"
+    className="station-grid station-heads h-[84px] items-end border-b border-rule-2 px-6 pb-2 text-small font-semibold text-ink-2"
     aria-hidden="true"
   >
     <span>Station</span>
     <span className="relative block h-full" style={{ width: rowWidth }}>
       {lampNames.map((lamp) => (
-        <span key={lamp} className="absolute bottom-0 origin-bottom-left -rotate-38" style={{ left: columns[lamp] - 3 }}>
+        <span key={lamp} className="absolute bottom-0 origin-bottom-left -rotate-38 whitespace-nowrap" style={{ left: columns[lamp] - 3 }}>
           {lampWords[lamp]}
         </span>
       ))}
@@ -28,8 +30,8 @@ const Heads = () => (
 
 const shows: readonly { show: Show; label: string }[] = [
   { show: 'all', label: 'All' },
-  { show: 'mine', label: 'Wants me' },
-  { show: 'others', label: 'Waits for others' },
+  { show: 'mine', label: 'My jobs' },
+  { show: 'others', label: 'Waiting on others' },
 ];
 
 export const StationsScreen = () => {
@@ -37,6 +39,7 @@ export const StationsScreen = () => {
   const [find, setFind] = useState('');
   const [making, setMaking] = useState(false);
   const { listed, look } = useListed(show, find);
+  const inHand = useMedia(hand);
   const view = useRef<HTMLDivElement>(null);
   useHotkeys(
     'n',
@@ -54,28 +57,32 @@ export const StationsScreen = () => {
   );
   return (
     <div className="flex h-full flex-col">
-      <div className="flex flex-wrap items-center gap-3 px-6 py-3">
-        <h1 className="mr-2 text-[22px] font-bold">Stations</h1>
-        {shows.map(({ show: one, label }) => (
-          <button
-            key={one}
-            type="button"
-            className="button"
-            aria-pressed={show === one}
-            onClick={() => {
-              setShow(one);
-            }}
-          >
-            {label}
-            {listed?.counts != null && ` ${listed.counts[one]}`}
-          </button>
-        ))}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule-2 px-5 pt-1 max-sm:px-4">
+        <h1 className="text-head font-bold">Stations</h1>
+        <span className="grow sm:hidden" />
+        <div role="group" aria-label="Which stations" className="tabs border-0 max-sm:order-last max-sm:w-full">
+          {shows.map(({ show: one, label }) => (
+            <button
+              key={one}
+              type="button"
+              className="tab"
+              aria-pressed={show === one}
+              onClick={() => {
+                setShow(one);
+              }}
+            >
+              {label}
+              {listed?.counts != null && ` ${listed.counts[one]}`}
+            </button>
+          ))}
+        </div>
         <label className="flex items-center gap-2">
-          <span className="text-note text-ink-2">Find</span>
+          <span className="text-note text-ink-2 max-sm:sr-only">Find</span>
           <input
             id="find-station"
             type="search"
-            className="input w-44"
+            className="input w-44 max-sm:w-24"
+            placeholder={inHand ? 'Find' : undefined}
             value={find}
             onChange={({ target }) => {
               setFind(target.value);
@@ -83,23 +90,26 @@ export const StationsScreen = () => {
             aria-keyshortcuts="/"
           />
         </label>
-        <span className="grow" />
+        <span className="grow max-sm:hidden" />
+        <Link to="/copy" className="button max-sm:hidden">
+          Copy station
+        </Link>
         <button
           type="button"
-          className="button button-main"
+          className="button button-main my-1"
           aria-keyshortcuts="N"
           onClick={() => {
             setMaking(true);
           }}
         >
           New station
-          <span className="key" aria-hidden="true">
+          <span className="key max-sm:hidden" aria-hidden="true">
             N
           </span>
         </button>
       </div>
       <div ref={view} className="min-h-0 grow overflow-y-auto bg-sheet" tabIndex={0} role="region" aria-label="All stations">
-        <Heads />
+        {!inHand && <Heads />}
         {listed?.from === 'store' && (
           <p className="border-b border-rule px-6 py-2 text-note font-semibold">
             The desk does not answer. This is what this browser saw last.

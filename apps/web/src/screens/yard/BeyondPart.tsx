@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { type Dale, operatorMoods, readsBack, subscriptionStates } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Waiting } from '../../parts/State.tsx';
-import { useLive } from '../../store/live.ts';
+import { useLook } from '../../store/look.ts';
 import { Does, Mono, Rows, useShown } from './world.tsx';
 
 const Carriers = ({ dale }: { dale: Dale }) => {
@@ -124,7 +124,7 @@ const Chart = lazy(() => import('../../parts/Chart.tsx'));
 const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 /** The values of a device as the portal draws them. */
 const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
-  const theme = useLive((live) => live.theme);
+  const theme = useLook((look) => look.theme);
   if (events.length < 2) return null;
   const [ink, soft, rule] = [token('--ink'), token('--ink-2'), token('--rule')];
   return (

@@ -59,9 +59,9 @@ const Buttons = ({
   open: string;
   choose: (id: string) => void;
 }) => (
-  <div role="group" aria-label={label} className="flex flex-wrap gap-2">
+  <div role="group" aria-label={label} className="tabs">
     {of.map(({ id, label: name }) => (
-      <button key={id} type="button" className="button" aria-pressed={id === open} onClick={() => choose(id)}>
+      <button key={id} type="button" className="tab" aria-pressed={id === open} onClick={() => choose(id)}>
         {name}
       </button>
     ))}

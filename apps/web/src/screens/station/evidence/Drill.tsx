@@ -69,7 +69,6 @@ const Begin = ({ station }: { station: Station }) => {
         of={firsts.map((use) => ({ value: use.path, label: station.speaker.element(use.path) }))}
       />
       <Press
-        main
         why={why}
         onPress={() => {
           if (drill === undefined || !isElementId(path)) return;
@@ -143,11 +142,7 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
       )}
       <Field label="What was seen (optional)" value={words} change={setWords} />
       <div className="flex flex-wrap gap-2">
-        <Press
-          main
-          why={over === null ? 'Put the path back first: a cable left out after a drill is a dead station.' : null}
-          onPress={close}
-        >
+        <Press why={over === null ? 'Put the path back first: a cable left out after a drill is a dead station.' : null} onPress={close}>
           Close the drill
         </Press>
         <Press onPress={() => void append(station.stream, [{ kind: 'drill.ended', data: { words: words.trim() } }]).catch(tell)}>

@@ -217,9 +217,7 @@ export const DeviceFiles = ({ station }: { station: Station }) => {
               empty="some device"
             />
             <Field label="Its serial number" value={serial} change={setSerial} mono />
-            <Press main onPress={keep}>
-              Keep {file.name.slice(0, 40)}
-            </Press>
+            <Press onPress={keep}>Keep {file.name.slice(0, 40)}</Press>
           </>
         )}
       </div>

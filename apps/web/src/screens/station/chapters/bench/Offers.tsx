@@ -139,7 +139,7 @@ export const Offers = ({
         {readings.length > 1 && (
           <button
             type="button"
-            className="button button-main"
+            className="button"
             onClick={() => {
               take(readings.map((offer) => ({ offer, as: 'reading' })));
             }}

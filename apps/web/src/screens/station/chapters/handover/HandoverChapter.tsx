@@ -51,7 +51,7 @@ export const HandoverChapter = () => {
         <h2 className="sr-only">Handover</h2>
         <button
           type="button"
-          className="button button-main"
+          className="button"
           onClick={() => {
             window.print();
           }}

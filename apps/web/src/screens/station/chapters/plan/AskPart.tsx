@@ -65,7 +65,7 @@ const Noting = ({ station, ask, close }: { station: Station; ask: Ask; close: ()
           hint="Year-month-day."
           problem={chaseOn !== '' && day(chaseOn) === null ? 'Write it as 2027-03-14.' : null}
         />
-        <button type="submit" className="button button-main self-start">
+        <button type="submit" className="button self-start">
           Note it
         </button>
       </form>
@@ -204,7 +204,7 @@ const Answers = ({ station }: { station: Station }) => {
       )}
       {answers.length > 0 && (
         <div className="mt-3">
-          <Press main why={good.length === 0 ? 'None of these could be understood as a setting.' : null} onPress={take}>
+          <Press why={good.length === 0 ? 'None of these could be understood as a setting.' : null} onPress={take}>
             Take {good.length === 1 ? 'one answer' : `${good.length} answers`}
           </Press>
         </div>

@@ -1,4 +1,4 @@
-// The cable card and the wiring card: on the screen, and on paper in the box.
+// The cable list and the wiring list: on the screen, and on paper in the box.
 import { cableCard, wiringCard } from '@green-lamp/core/walk';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Empty } from '../../../../parts/State.tsx';
@@ -18,10 +18,10 @@ export const CardsPart = ({ station }: { station: Station }) => {
           window.print();
         }}
       >
-        Print both cards
+        Print both lists
       </button>
-      <section aria-label="Cable card">
-        <h3 className="border-b border-rule-2 font-bold">Cable card: {station.state.station?.name}</h3>
+      <section aria-label="Cable list">
+        <h3 className="border-b border-rule-2 font-bold">Cable list: {station.state.station?.name}</h3>
         {cables.length === 0 && <Empty>No aerial, serial link, bus or socket is on the sheet yet.</Empty>}
         {cables.length > 0 && <CautionNote of="leads" />}
         <ul>
@@ -38,8 +38,8 @@ export const CardsPart = ({ station }: { station: Station }) => {
           ))}
         </ul>
       </section>
-      <section aria-label="Wiring card" className="mt-5">
-        <h3 className="border-b border-rule-2 font-bold">Wiring card: short it, open it, see it</h3>
+      <section aria-label="Wiring list" className="mt-5">
+        <h3 className="border-b border-rule-2 font-bold">Wiring list: short it, open it, see it</h3>
         {wires.length === 0 && <Empty>No terminal is on the sheet yet. Add one at the foot of the Sheet.</Empty>}
         {wires.length > 0 && <CautionNote of="volts" />}
         <ul>

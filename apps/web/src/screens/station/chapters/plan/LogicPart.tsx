@@ -9,7 +9,7 @@ import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Field } from '../../../../parts/Field.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { useDraft } from '../../../../parts/use-draft.ts';
-import { useLive } from '../../../../store/live.ts';
+import { useLook } from '../../../../store/look.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
 const Chart = lazy(() => import('../../../../parts/Chart.tsx'));
@@ -76,7 +76,7 @@ const Drawn = ({
   until: number;
   name: string;
 }) => {
-  const theme = useLive((live) => live.theme);
+  const theme = useLook((look) => look.theme);
   const [ink, soft, rule, brass] = [token('--ink'), token('--ink-2'), token('--rule'), token('--brass-edge')];
   const rows = [...inputs.flatMap((input) => bars(input, onTimes(changes, input, until), brass)), ...bars(name, runs, ink)];
   return (

@@ -7,7 +7,7 @@ import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
 import { isDone, tick } from '../../../../commands/plan.ts';
-import { useLive } from '../../../../store/live.ts';
+import { useLook } from '../../../../store/look.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
 const Chart = lazy(() => import('../../../../parts/Chart.tsx'));
@@ -26,7 +26,7 @@ const before = (end: string, minutes: number): string => {
 };
 
 const VisitChart = ({ tasks, from }: { tasks: readonly Planned[]; from: number }) => {
-  const theme = useLive((live) => live.theme);
+  const theme = useLook((look) => look.theme);
   const [ink, soft, rule, brass] = [token('--ink'), token('--ink-2'), token('--rule'), token('--brass-edge')];
   return (
     <Suspense fallback={<p className="text-ink-2">Drawing…</p>}>

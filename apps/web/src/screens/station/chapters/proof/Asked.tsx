@@ -66,7 +66,7 @@ export const Asked = ({ station }: { station: Station }) => {
   const ours = deskIsOurs(j);
   return (
     <section aria-label="What has been proved">
-      <h2 className="mb-1 font-bold">What has been proved</h2>
+      <h3 className="mb-1 font-bold">What has been proved</h3>
       <table className="w-full border-collapse text-left">
         <thead>
           <tr className="border-b border-rule-2 text-small text-ink-2">

@@ -30,7 +30,7 @@ export const PlaceBar = ({ station }: { station: Station }) => {
                   </li>
                 ))}
               </ul>
-              <p>Do it under Plan, Type it in; or say below where it stands and go on.</p>
+              <p>Do it under Bench, Programming sheet; or say below where it stands and go on.</p>
             </div>
           )}
           <CautionNote of="mast" />

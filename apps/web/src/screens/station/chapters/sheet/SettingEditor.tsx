@@ -298,7 +298,7 @@ export const SettingEditor = (props: Props) => {
           </p>
         )}
         <div className="flex flex-wrap items-center gap-3">
-          <button type="submit" className="button button-main">
+          <button type="submit" className="button">
             Put it on the sheet
           </button>
           <button type="button" className="button" onClick={close}>

@@ -1,12 +1,12 @@
 // What this station shares with others and must not: one card, account, number or network at two of them. Only the desk knows every sheet.
 import { useEffect, useRef, useState } from 'react';
-import type { FleetFinding } from '@green-lamp/core/check';
-import type { SettingKey, Stream } from '@green-lamp/core/name';
+import type { Shared as SharedAnswer } from '@green-lamp/core/api';
+import type { Stream } from '@green-lamp/core/name';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { get, NoNetwork } from '../../../../store/api.ts';
 import { tell, useLive } from '../../../../store/live.ts';
 
-type SharedHere = { readonly finding: FleetFinding; readonly key: SettingKey; readonly others: readonly string[] };
+type SharedHere = SharedAnswer['shared'][number];
 
 /** Asked anew when the sheet has changed, once it has come to rest. */
 const rest = 1500;
@@ -17,15 +17,17 @@ const useShared = (stream: Stream, ord: number): readonly SharedHere[] => {
   useEffect(() => {
     let gone = false;
     const ask = (): void => {
-      get<{ shared: SharedHere[] }>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
+      get<SharedAnswer>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
         .then((answer) => {
-          if (!gone) setShared(answer.shared);
+          if (gone) return;
+          setShared(answer.shared);
+          if (answer.again !== null) timer = setTimeout(ask, Math.max(rest, answer.again));
         })
         .catch((error: unknown) => {
           if (!(error instanceof NoNetwork)) tell(error);
         });
     };
-    const timer = setTimeout(ask, asked.current === stream ? rest : 0);
+    let timer = setTimeout(ask, asked.current === stream ? rest : 0);
     asked.current = stream;
     return () => {
       gone = true;

@@ -1,5 +1,5 @@
 // Before a device is replaced: what is another on the new one, what is typed again, which proofs fall.
-import type { ElementId } from '@green-lamp/core/name';
+import { type ElementId, lampWords } from '@green-lamp/core/name';
 import { swapOf } from '@green-lamp/core/walk';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -13,7 +13,7 @@ export const SwapNote = ({ station, element }: { station: Station; element: Elem
       <dt className="font-semibold">Typed again</dt>
       <dd>{named(again)}</dd>
       <dt className="font-semibold">Proofs that fall</dt>
-      <dd>{falls.join(', ')}</dd>
+      <dd>{falls.map((lamp) => lampWords[lamp]).join(', ')}</dd>
     </dl>
   );
 };

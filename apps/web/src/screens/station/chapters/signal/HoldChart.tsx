@@ -3,14 +3,14 @@ import { lazy, Suspense } from 'react';
 import type { House, RadioKind } from '@green-lamp/core/house';
 import { readingOf } from '@green-lamp/core/evidence';
 import { levelNames, type Sample } from '@green-lamp/core/sums';
-import { useLive } from '../../../../store/live.ts';
+import { useLook } from '../../../../store/look.ts';
 
 const Chart = lazy(() => import('../../../../parts/Chart.tsx'));
 
 const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
 
 export const HoldChart = ({ samples, house, radio }: { samples: readonly Sample[]; house: House; radio: RadioKind }) => {
-  const theme = useLive((live) => live.theme);
+  const theme = useLook((look) => look.theme);
   const name = levelNames.find((one) => samples.some(({ values }) => values[one] !== undefined));
   if (name === undefined || samples.length < 2) return null;
   const label = readingOf(name)?.label ?? name;

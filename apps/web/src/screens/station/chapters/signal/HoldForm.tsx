@@ -73,7 +73,7 @@ const Typed = ({ station, hold }: { station: Station; hold: RunningHold }) => {
           </div>
         );
       })}
-      <button type="submit" className="button button-main mt-6">
+      <button type="submit" className="button mt-6">
         Take this reading
       </button>
     </form>
@@ -120,7 +120,7 @@ const Pasted = ({ station, hold }: { station: Station; hold: RunningHold }) => {
       <p className="text-note text-ink-2">Each answer counts as {hold.every / 1000} s after the one before it.</p>
       <button
         type="button"
-        className="button button-main self-start"
+        className="button self-start"
         aria-disabled={found.length === 0}
         onClick={() => {
           take().catch(tell);

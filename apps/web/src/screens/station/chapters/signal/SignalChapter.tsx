@@ -117,7 +117,7 @@ const Start = ({ station, path, radioFor }: { station: Station; path: ElementId;
             />
           </div>
         )}
-        <button type="button" className="button button-main" onClick={start}>
+        <button type="button" className="button" onClick={start}>
           Start the hold
         </button>
       </div>
@@ -166,7 +166,6 @@ const Running = ({ station, hold }: { station: Station; hold: RunningHold }) => 
       <HoldChart samples={hold.samples} house={station.rules.house} radio={hold.radio} />
       <div className="flex flex-wrap gap-3">
         <Press
-          main
           why={hold.samples.length === 0 ? 'It has no reading yet.' : ending ? 'It is being kept.' : null}
           onPress={() => void end().catch(tell)}
         >

@@ -1,4 +1,4 @@
-// From afar: the start message, who may send it, and whether a change leaves a way back.
+// Remote change: the start message, who may send it, and whether a change leaves a way back.
 import { useState } from 'react';
 import { standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
@@ -101,7 +101,7 @@ const WayBack = ({ station }: { station: Station }) => {
 };
 
 export const RemotePart = ({ station }: { station: Station }) => (
-  <section aria-label="From afar">
+  <section aria-label="Remote change">
     <h3 className="border-b border-rule-2 font-bold">Start a session by text</h3>
     <Messages station={station} />
     <WayBack station={station} />

@@ -1,4 +1,4 @@
-// Many stations like this one: rows are matched, previewed in a worker with every finding and conflict, and made one by one; both can be stopped.
+// Copies of a station: rows are matched, previewed in a worker with every finding and conflict, and made one by one; both can be stopped.
 import { mask } from '@green-lamp/core/wire';
 import { useRef, useState } from 'react';
 import { type FleetSheet, sayFinding } from '@green-lamp/core/check';
@@ -6,18 +6,18 @@ import { readSheet } from '@green-lamp/core/journal';
 import { stationStream } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { cellsCsv, type Copy, type ManyPreview } from '@green-lamp/core/walk';
-import { Field } from '../../../../parts/Field.tsx';
-import { Press } from '../../../../parts/Press.tsx';
-import { severityWords } from '../../../../parts/severity-words.ts';
-import { useDraft } from '../../../../parts/use-draft.ts';
-import { get, NoNetwork } from '../../../../store/api.ts';
-import { append, type Draft } from '../../../../store/append.ts';
-import { newId } from '../../../../store/device.ts';
-import { tell } from '../../../../store/live.ts';
-import { opened, TooLarge } from '../../../../store/opened.ts';
-import { readCells } from '../../../../store/spreadsheet.ts';
-import type { Station } from '../../../../store/use-station.ts';
-import type { ManyAsked, ManySaid } from '../../../../workers/many-words.ts';
+import { Field } from '../../../parts/Field.tsx';
+import { Press } from '../../../parts/Press.tsx';
+import { severityWords } from '../../../parts/severity-words.ts';
+import { useDraft } from '../../../parts/use-draft.ts';
+import { get, NoNetwork } from '../../../store/api.ts';
+import { append, type Draft } from '../../../store/append.ts';
+import { newId } from '../../../store/device.ts';
+import { tell } from '../../../store/live.ts';
+import { opened, TooLarge } from '../../../store/opened.ts';
+import { readCells } from '../../../store/spreadsheet.ts';
+import type { Station } from '../../../store/use-station.ts';
+import type { ManyAsked, ManySaid } from '../../../workers/many-words.ts';
 
 /** The sheets of the stations that exist at the desk, as their files say them. */
 const existingSheets = async (): Promise<FleetSheet[]> => {
@@ -46,7 +46,7 @@ const useLook = () => {
       if (error instanceof NoNetwork) return null;
       throw error;
     });
-    const running = new Worker(new URL('../../../../workers/many.worker.ts', import.meta.url), { type: 'module' });
+    const running = new Worker(new URL('../../../workers/many.worker.ts', import.meta.url), { type: 'module' });
     worker.current = running;
     const asked: ManyAsked = {
       text,
@@ -135,7 +135,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
   };
   const busy = making?.is === 'making';
   return (
-    <section aria-label="Many like it">
+    <section aria-label="Rows">
       <p className="mb-2">
         This station is the model. Each row makes one like it: same elements, settings and rules. Account, card, numbers, codes, names, test
         time, addresses, EUI and claim are empty unless the row fills them; secrets are never copied.

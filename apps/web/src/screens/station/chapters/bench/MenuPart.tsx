@@ -182,9 +182,9 @@ export const MenuPart = ({ station }: { station: Station }) => {
   const profiles = station.rules.profiles.filter(({ menu = [] }) => menu.length > 0);
   const [id, setId] = useState('');
   const profile = profiles.find((one) => one.id === id) ?? profiles[0];
-  if (profile === undefined) return <Empty>No profile with a menu is adopted. Adopt one at the foot of the Sheet.</Empty>;
+  if (profile === undefined) return <Empty>No profile with a menu is adopted. Adopt one under Sheet, Judged by.</Empty>;
   return (
-    <section aria-label="Type it in">
+    <section aria-label="Programming sheet">
       {profiles.length > 1 && (
         <div className="mb-3 max-w-96">
           <Choose label="Device" value={profile.id} change={setId} of={profiles.map((one) => ({ value: one.id, label: one.name }))} />

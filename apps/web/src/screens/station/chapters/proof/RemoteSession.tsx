@@ -124,7 +124,6 @@ export const RemoteSession = ({ station }: { station: Station }) => {
       )}
       <div className="mt-2 flex flex-wrap gap-3">
         <Press
-          main
           why={why}
           onPress={() => {
             start(true);

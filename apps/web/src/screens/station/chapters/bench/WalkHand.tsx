@@ -109,7 +109,6 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
       <HeldNote station={station} held={hand.held} />
       <div className="flex flex-wrap gap-3">
         <Press
-          main
           why={
             hand.held.length > 0 || unmetGates(station.state, prompt.caution === undefined ? [] : [prompt.caution]).length > 0
               ? 'It is held by what stands above.'

@@ -1,12 +1,12 @@
-// The margin: the lamp whose door was opened, and the dated slips of the chapter.
+// The slips: the lamp whose door was opened, and what was entered in this chapter, dated.
 import { useState } from 'react';
 import { useLocation } from 'react-router';
 import { comparePos, type PlacedEntry, sayEntry } from '@green-lamp/core/journal';
 import type { LampResult } from '@green-lamp/core/lamp';
 import { isObject, lampWords } from '@green-lamp/core/name';
-import { Slip } from '../../parts/Slip.tsx';
-import type { Station } from '../../store/use-station.ts';
-import { LampPanel } from './LampPanel.tsx';
+import { Slip } from '../../../parts/Slip.tsx';
+import type { Station } from '../../../store/use-station.ts';
+import { LampPanel } from '../LampPanel.tsx';
 
 const ofChapter: { readonly [chapter: string]: RegExp } = {
   sheet: /^(?:setting|element|station|placed|card|antenna|cable|unit|door|finding|secret|note|house|profile)/,
@@ -33,24 +33,21 @@ const bearsOn = ({ entry }: PlacedEntry, lamp: LampResult): boolean => {
 
 const step = 25;
 
-export const Margin = ({ station, chosen, close }: { station: Station; chosen: LampResult | null; close: () => void }) => {
+/** The slips of the chapter that is open, or of the lamp whose door is, newest first. */
+export const useSlips = (station: Station, chosen: LampResult | null): Station['entries'] => {
   const chapter = useLocation().pathname.split('/').at(-1) ?? 'sheet';
-  const [most, setMost] = useState(step);
-  const bench = new Set(Object.values(station.state.evidence).flatMap(({ entry, place }) => (place === 'bench' ? [entry] : [])));
-  const slips = station.entries
+  return station.entries
     .filter((placed) => (chosen === null ? inChapter(placed, chapter) : bearsOn(placed, chosen)))
     .sort((a, b) => comparePos(b.pos, a.pos));
-  const strange = Object.entries(station.state.strange);
+};
+
+export const Slips = ({ station, chosen, close }: { station: Station; chosen: LampResult | null; close: () => void }) => {
+  const [most, setMost] = useState(step);
+  const bench = new Set(Object.values(station.state.evidence).flatMap(({ entry, place }) => (place === 'bench' ? [entry] : [])));
+  const slips = useSlips(station, chosen);
   return (
     <div className="flex flex-col gap-4">
       {chosen !== null && <LampPanel key={`${chosen.lamp}${chosen.path ?? ''}`} station={station} lamp={chosen} close={close} />}
-      {strange.length > 0 && (
-        <p className="border-2 border-ink px-3 py-2 text-note">
-          <strong>From a newer version: </strong>
-          {strange.map(([what, count]) => `${count} of ${what}`).join(', ')}. Kept, and not understood here: this page does not show all
-          that is known of the station.
-        </p>
-      )}
       <h2 className="text-note font-bold">{chosen === null ? 'Evidence for this chapter' : `Evidence for ${lampWords[chosen.lamp]}`}</h2>
       {slips.length === 0 && <p className="text-note text-ink-2">Nothing yet.</p>}
       <ol className="flex flex-col gap-3">

@@ -1,0 +1,18 @@
+// The chapters of a station, in the order of the work, each under the number that it keeps for good. One that a station has no use for is not drawn.
+import type { Station } from '../../../store/use-station.ts';
+
+export type Chapter = { readonly key: string; readonly to: string; readonly label: string; readonly has?: (station: Station) => boolean };
+
+/** Whether one of its paths is by radio. */
+const hasRadio = ({ line }: Station): boolean => line.strands.some(({ lamps }) => lamps.some(({ lamp }) => lamp === 'Signal'));
+
+const all: readonly Chapter[] = [
+  { key: '1', to: 'plan', label: 'Plan' },
+  { key: '2', to: 'sheet', label: 'Sheet' },
+  { key: '3', to: 'bench', label: 'Bench' },
+  { key: '4', to: 'signal', label: 'Signal', has: hasRadio },
+  { key: '5', to: 'proof', label: 'Proof' },
+  { key: '8', to: 'handover', label: 'Handover' },
+];
+
+export const chaptersOf = (station: Station): readonly Chapter[] => all.filter(({ has }) => has?.(station) ?? true);

@@ -1,0 +1,58 @@
+// Each chapter opens at its top and remembers where it was left, also over a reload.
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
+
+const store = 'green-lamp:places';
+/** Most chapters of which the place is remembered. */
+const most = 100;
+const read = (): Map<string, number> => {
+  try {
+    const of: unknown = JSON.parse(sessionStorage.getItem(store) ?? '[]');
+    return new Map(Array.isArray(of) ? (of as [string, number][]) : []); // written by this file
+  } catch {
+    return new Map();
+  }
+};
+const places = read();
+window.addEventListener('pagehide', () => {
+  sessionStorage.setItem(store, JSON.stringify([...places].slice(-most)));
+});
+
+/** How long (ms) a place that is further down than what is drawn so far is waited for. */
+const grows = 1500;
+
+export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string): (() => void) => {
+  const at = useRef(chapter);
+  /** What is still to be reached: a page that is being drawn is too short for it at first. */
+  const due = useRef<number | null>(null);
+  useLayoutEffect(() => {
+    at.current = chapter;
+    const to = places.get(chapter) ?? 0;
+    due.current = to;
+    page.current?.scrollTo({ top: to });
+  }, [page, chapter]);
+  useEffect(() => {
+    const of = page.current;
+    if (of === null) return undefined;
+    const settle = (): void => {
+      if (due.current !== null && of.scrollTop < due.current) of.scrollTo({ top: due.current });
+    };
+    const look = new ResizeObserver(settle);
+    if (of.firstElementChild !== null) look.observe(of.firstElementChild);
+    const done = (): void => {
+      due.current = null;
+      look.disconnect();
+    };
+    const timer = setTimeout(done, grows);
+    for (const name of ['wheel', 'pointerdown', 'keydown'] as const) of.addEventListener(name, done, { once: true, passive: true });
+    return () => {
+      clearTimeout(timer);
+      done();
+    };
+  }, [page, chapter]);
+  return () => {
+    const top = page.current?.scrollTop ?? 0;
+    if (due.current !== null && top < due.current) return;
+    places.delete(at.current);
+    places.set(at.current, top);
+  };
+};
