@@ -1,6 +1,6 @@
 // Bench: a dialogue is pasted, held against the sheet, and what of it counts is taken by a person.
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, part, section, setting } from './technician.ts';
+import { arrive, delivered, device, lamp, newAccount, openStation, part, setting } from './technician.ts';
 
 const dialogue = `*** boot 7.2 ***
 AT+CPIN?
@@ -60,7 +60,7 @@ test('what a modem answered becomes readings and comparisons, each taken by a pr
   await page.getByText('The text as it is kept').click();
   await expect(page.getByLabel('Kept text, masked')).toContainText('+CPIN: READY');
   await page.keyboard.press('2');
-  await expect(page.getByRole('region', { name: /^SIM, / })).toContainText('left-over.example');
+  await expect(await device(page, /^SIM, /)).toContainText('left-over.example');
 });
 
 test('the text of a status page, without a network: kept here, delivered later with its text before it', async ({ page, desk }) => {
@@ -93,6 +93,7 @@ test('the device’s own file: compared with the sheet, kept as found and after 
   const stream = await openStation(page, { name: 'Found router', account: newAccount() });
   await page.getByRole('link', { name: /Sheet/ }).click();
   await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
+  await device(page, 'Judged by');
   await page.getByLabel('Modem versions').selectOption({ label: 'Industrial router with a modem, version 2' });
   await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
@@ -144,13 +145,13 @@ test('a page in columns is read by its names and places; a denial, a neighbour a
 }) => {
   await arrive(page, desk.web);
   await openStation(page, { name: 'Columns', account: newAccount() });
-  const sim = section(page, /^SIM, /);
   await page.keyboard.press('2');
+  const sim = await device(page, /^SIM, /);
   await sim.getByRole('button').filter({ hasText: 'APN password' }).first().click();
   await sim.getByLabel('APN password').fill('slate-heron-7 ');
   await expect(sim.getByText('It has a blank at its end')).toBeVisible();
   await sim.getByRole('button', { name: 'Take it away' }).click();
-  await sim.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await sim.getByRole('button', { name: 'Save value' }).click();
   await delivered(page);
   await page.keyboard.press('3');
   const answered = page.getByLabel('What the device answered');

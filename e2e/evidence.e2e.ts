@@ -1,6 +1,6 @@
 // Only evidence lights a lamp: inputs by their own events, standby by a drill of calls, a card by a number typed with the sheet's hidden, somebody else's desk by its log.
 import { expect, pathAddress, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, part, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, part, setting } from './technician.ts';
 
 const margin = (page: import('@playwright/test').Page) => page.getByRole('complementary', { name: 'Margin' });
 
@@ -9,6 +9,7 @@ test('an input is proven by its own event with its zone and by its restoral, and
   await arrive(page, desk.web);
   await openStation(page, { name: 'Float and door', account, paths: ['Ethernet'] });
   await arrivesFrom(page, 'Ethernet');
+  await device(page, 'Add');
   await page.getByLabel('Something else').selectOption({ label: 'Input' });
   await page.getByRole('button', { name: 'Add it' }).click();
   await setting(page, /^Input, /, 'Zone at the desk', '3');
@@ -81,7 +82,7 @@ test('a card’s number proves only typed with the sheet’s hidden, and with a 
   await blind.check();
   // What it is held against is out of sight meanwhile.
   await page.goto(page.url().replace('/bench', '/sheet'));
-  await expect(section(page, /^SIM, /).getByText('hidden while it is typed')).toBeVisible();
+  await expect((await device(page, /^SIM, SIM/)).getByText('hidden while it is typed')).toBeVisible();
   await number.fill('8999900000000000014');
   await margin(page).getByRole('button', { name: 'Take' }).first().click();
   await expect(lamp(page, /^SIM, path 1, failed/)).toBeVisible();
@@ -98,7 +99,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Reports elsewhere', account, paths: ['Ethernet'] });
-  await setting(page, 'Desk', 'Desk is', 'somebody else’s');
+  await setting(page, /^Desk/, 'Desk is', 'somebody else’s');
   await lamp(page, /^Call, not tested/).click();
   const other = page.getByRole('region', { name: 'At the other desk' });
   await other.getByLabel('Event that you make now').fill('door');

@@ -86,7 +86,7 @@ test('placed at the site, the bench proof falls; a call from there proves it wit
   await delivered(page);
   await desk.send(`${account};;event=door`);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
-  await page.getByRole('button', { name: 'What happened to the station' }).click();
+  await page.getByRole('button', { name: 'Log change: the station' }).click();
   await page.getByRole('menuitem', { name: /Fitted at the site/ }).click();
   await page.getByLabel('Where exactly').fill('the pump house');
   await page.getByRole('button', { name: 'It is fitted there' }).click();

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+import { device as openDevice, arrive, arrivesFrom, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 /** The command line as a person calls it, from the folder in which the files are. */
@@ -147,6 +147,7 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
   expect(await response.json()).toMatchObject({ answers: [{ is: 'kept' }] });
 
   await page.keyboard.press('2');
+  await openDevice(page, 'Judged by');
   await expect(page.getByRole('button', { name: 'Dale rules, version 2…' })).toBeVisible();
   await expect(lamp(page, /^Signal, path 1, proven/)).toBeVisible();
   await page.getByRole('button', { name: 'Dale rules, version 2…' }).click();
@@ -155,7 +156,7 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
   await expect(window.getByRole('region', { name: 'What differs' })).toContainText('LTE, RSRP, weak: was −110 dBm, is −95 dBm');
   await window.getByRole('button', { name: 'Adopt it' }).click();
   await expect(lamp(page, /^Signal, path 1, failed/)).toBeVisible();
-  const judged = page.getByRole('region', { name: 'Judged by' });
+  const judged = await openDevice(page, 'Judged by');
   await judged.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
   await judged.getByRole('button', { name: 'Look at it' }).last().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();

@@ -1,5 +1,5 @@
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, lamp, openStation, setting } from './technician.ts';
+import { arrive, delivered, device, lamp, openStation, setting } from './technician.ts';
 
 let desk: Desk;
 test.beforeEach(async () => {
@@ -22,7 +22,7 @@ test('[B1] with the server gone nothing is lost: entries wait, survive a reload,
   await setting(page, /^SIM, /, 'APN', 'waits.example');
   await setting(page, /^Unit, /, 'Account it sends', '4711');
   await expect(page.getByText('2 entries wait for a network')).toBeVisible();
-  await expect(second.getByText('waits.example').first()).toBeVisible();
+  await expect((await device(second, /^SIM, /)).getByText('waits.example').first()).toBeVisible();
   await second.getByRole('link', { name: 'Stations', exact: true }).click();
   await expect(second.getByText('The desk does not answer. This is what this browser saw last.')).toBeVisible();
   await second.getByRole('link', { name: /No signal here/ }).click();

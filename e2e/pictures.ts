@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { pathAddress, test } from './desk.ts';
-import { arrive, lamp, part } from './technician.ts';
+import { arrive, device, lamp, part } from './technician.ts';
 
 const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'docs', 'screenshots');
 const take = async (page: Page, name: string): Promise<void> => {
@@ -84,7 +84,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByRole('button', { name: 'Throw it away' }).click();
   await theme(page, 'Day');
   await page.keyboard.press('2');
-  const judged = page.getByRole('region', { name: 'Judged by' });
+  const judged = await device(page, 'Judged by');
   await judged.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
   await judged.getByRole('button', { name: 'Look at it' }).last().click();
   await page.getByRole('dialog').waitFor();
@@ -92,8 +92,7 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.keyboard.press('Escape');
   await theme(page, 'Night');
   await page.keyboard.press('2');
-  await page
-    .getByRole('region', { name: /^SIM, / })
+  await (await device(page, /^SIM, /))
     .getByRole('button')
     .filter({ has: page.getByText('APN', { exact: true }) })
     .first()

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
-import { arrive, delivered, lamp, newAccount, openStation, part, section, setting, slips } from './technician.ts';
+import { allDevices, arrive, delivered, device, lamp, newAccount, openStation, part, section, setting, slips } from './technician.ts';
 
 test('what is unknown is asked, and answers come back in bulk: reviewed first, then taken, wrong ones named and left', async ({
   page,
@@ -34,7 +34,7 @@ test('what is unknown is asked, and answers come back in bulk: reviewed first, t
   await expect(carrier).not.toContainText('Card size (SIM)');
   await delivered(page);
   await page.keyboard.press('2');
-  await expect(section(page, /^SIM/)).toContainText('m2m.fellwave.example');
+  await expect(await device(page, /^SIM/)).toContainText('m2m.fellwave.example');
 });
 
 test('the kit, the visit and the menu follow from the sheet; what is ticked stays ticked over a reload', async ({ page, desk }) => {
@@ -106,21 +106,23 @@ test('a sheet of hundreds is searched and narrowed; a bridge shows both sides; a
 }) => {
   await arrive(page, desk.web);
   await openStation(page, { name: 'Searched', account: newAccount() });
-  await page.getByLabel('Find', { exact: true }).fill('keepalive');
+  await page.getByLabel('Find any setting').fill('keepalive');
   await expect(page.getByRole('button', { name: /^Keepalive every/ })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Where it stands/ })).toHaveCount(0);
-  await page.getByLabel('Find', { exact: true }).fill('');
+  await page.getByLabel('Find any setting').fill('');
+  await allDevices(page);
   await page.getByLabel('Show', { exact: true }).selectOption({ label: 'Every setting' });
   await expect(page.getByRole('search', { name: 'Look for settings' })).toContainText(/(\d+) of \1/);
   await page.getByLabel('Show', { exact: true }).selectOption({ label: 'What is asked or filled in' });
   await setting(page, /^SIM/, 'Card size', '4FF, nano');
   await setting(page, /^Modem/, 'Card slot takes', '3FF, micro');
   await page.getByText(/What must agree: 1 differ/).click();
-  await expect(page.getByRole('list', { name: 'What must agree' }).getByRole('listitem').first()).toContainText('differs');
+  await expect(page.getByRole('group', { name: 'What must agree' }).getByRole('listitem').first()).toContainText('differs');
   await setting(page, /^SIM/, 'Card size', '3FF, micro');
   await expect(page.getByText(/What must agree: 0 differ/)).toBeVisible();
-  await section(page, /^SIM/)
-    .getByRole('button', { name: /^Card size/ })
+  await (await device(page, /^SIM/))
+    .locator('[data-row]')
+    .filter({ hasText: /^Card size/ })
     .click();
   await section(page, /^SIM/).getByText('What happened to it (2)').click();
   await page.getByRole('button', { name: 'Put it back' }).click();
@@ -180,6 +182,7 @@ test('house rules and a profile are made from those that are there, judged as on
 
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Own rules/ }).click();
+  await device(page, 'Judged by');
   await page.getByRole('button', { name: 'Dale office rules, version 1…' }).click();
   await expect(page.getByRole('dialog').getByRole('region', { name: 'What differs' })).toContainText('was 30 s, is 20 s');
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
@@ -192,11 +195,11 @@ test('one takes back one’s own last setting, does it again', async ({ page, de
   await openStation(page, { name: 'Weir gauge', account: newAccount() });
   await setting(page, 'Site', 'Where it stands', 'the weir');
   await page.getByRole('button', { name: /^Take back Where it stands/ }).click();
-  await expect(section(page, 'Site')).not.toContainText('the weir');
+  await expect(await device(page, 'Site')).not.toContainText('the weir');
   await page.getByRole('button', { name: /^Again: Where it stands/ }).click();
-  await expect(section(page, 'Site')).toContainText('the weir');
+  await expect(await device(page, 'Site')).toContainText('the weir');
   await page.keyboard.press('Control+z');
-  await expect(section(page, 'Site')).not.toContainText('the weir');
+  await expect(await device(page, 'Site')).not.toContainText('the weir');
   await expect(page.getByRole('button', { name: /^Again: Where it stands/ })).toBeVisible();
 });
 
@@ -262,9 +265,9 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Mast east/ }).click();
-  await expect(section(page, /^SIM/)).toContainText('m2m.fellwave.example');
-  await expect(section(page, /^SIM/)).toContainText('8999 9990 2223 4567 826');
-  await expect(section(page, /^Receiver/)).toContainText(one);
+  await expect(await device(page, /^SIM/)).toContainText('m2m.fellwave.example');
+  await expect(await device(page, /^SIM/)).toContainText('8999 9990 2223 4567 826');
+  await expect(await device(page, /^Receiver/)).toContainText(one);
   await page.getByRole('link', { name: 'Across', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Claims' })).toContainText('Long-range gateway');
   await expect(page.getByRole('region', { name: 'Shared' })).not.toContainText('Mast east');
@@ -286,7 +289,8 @@ test('before a modem is replaced it is said what is another, what is typed again
   await openStation(page, { name: 'Swapped', account: newAccount() });
   await setting(page, /^Modem/, 'IMEI', '352070123456771');
   await setting(page, /^SIM/, 'APN', 'm2m.fellwave.example');
-  await page.getByRole('button', { name: 'What happened to Modem' }).click();
+  await device(page, /^Modem, /);
+  await page.getByRole('button', { name: 'Log change: Modem' }).click();
   await page.getByRole('menuitem', { name: 'Modem replaced' }).click();
   const window = page.getByRole('dialog');
   await expect(window).toContainText('IMEI (Modem). Read them off its label.');
@@ -305,10 +309,10 @@ test('from afar: the virtual unit is woken, written and read back; Reach is prov
   await arrive(page, desk.web);
   await openStation(page, { name: 'Sluice module', account: newAccount() });
   await page.getByRole('link', { name: /Sheet/ }).click();
+  await device(page, 'Judged by');
   await page.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
   await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).last().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
-  await page.getByLabel('Show', { exact: true }).selectOption({ label: 'Every setting' });
   await setting(page, /^Unit, /, 'Remote programming', 'on');
   await setting(page, /^Unit, /, 'Start words are taken from', 'any number');
   await setting(page, /^Unit, /, 'Start word', 'heron-12');

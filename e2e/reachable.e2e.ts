@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { expect, test } from './desk.ts';
-import { arrive, lamp, part } from './technician.ts';
+import { allDevices, arrive, device, lamp, part } from './technician.ts';
 
 const sizes = [
   { name: 'laptop', viewport: { width: 1280, height: 800 }, hasTouch: false, themes: ['Day', 'Night', 'Sun'] },
@@ -92,15 +92,16 @@ const tours: readonly Tour[] = [
     see: async (page, clean) => {
       await openOxygen(page);
       await page.getByRole('link', { name: /Sheet/ }).click();
+      await device(page, 'Judged by');
       await page.getByLabel('Unit versions').selectOption({ label: 'Reporting module in a host panel, version 2' });
       await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).last().click();
       await page.getByRole('dialog').waitFor();
       await clean('adopting');
       await page.getByRole('button', { name: 'Close', exact: true }).last().click();
       // Rows are alike: a few of each kind are enough.
-      await page.getByLabel('Find', { exact: true }).fill('sim');
-      await page
-        .getByRole('region', { name: /^SIM, / })
+      await allDevices(page);
+      await clean('every device');
+      await (await device(page, /^SIM, /))
         .getByRole('button')
         .filter({ has: page.getByText('APN', { exact: true }) })
         .first()
@@ -196,7 +197,8 @@ test('nothing moves under a finger while the line folds, in the middle of a page
   await openOxygen(page);
   await page.getByRole('link', { name: /Sheet/ }).click();
   const chapter = page.getByRole('region', { name: 'Chapter' });
-  await chapter.getByRole('region', { name: 'Judged by' }).waitFor();
+  await allDevices(page);
+  await chapter.getByRole('heading', { name: 'All devices' }).waitFor();
   const circuit = page.getByRole('region', { name: 'The line' });
   const whole = (await circuit.boundingBox())?.height ?? 0;
   for (const { to, of } of [
@@ -228,8 +230,7 @@ test('keyboard alone: to a station, through its line, into a setting and back', 
   await page.keyboard.press('5');
   await expect(page.getByRole('region', { name: 'What has been proved' })).toBeVisible();
   await page.keyboard.press('2');
-  const row = page
-    .getByRole('region', { name: /^SIM, / })
+  const row = (await device(page, /^SIM, /))
     .getByRole('button')
     .filter({ has: page.getByText('APN', { exact: true }) })
     .first();

@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, openStation, section, setting, slips } from './technician.ts';
+import { arrive, delivered, device, openStation, setting, slips } from './technician.ts';
 
 const password = 'Planted-Heron-4402';
 const pin = '73910264';
@@ -63,11 +63,11 @@ test('[S1] a planted password and PIN are found nowhere, before and after delive
   await nowhere();
   await desk.start();
   await delivered(page);
-  await expect(section(page, /^Modem, /).getByText('kept secret, 18 characters')).toBeVisible();
-  await expect(section(page, /^SIM, /).getByText('kept secret, 8 digits')).toBeVisible();
+  await expect((await device(page, /^Modem, /)).getByText('kept secret, 18 characters')).toBeVisible();
+  await expect((await device(page, /^SIM, /)).getByText('kept secret, 8 digits')).toBeVisible();
   await nowhere();
 
-  await section(page, /^Modem, /)
+  await (await device(page, /^Modem, /))
     .getByRole('button')
     .filter({ has: page.getByText('Login password', { exact: true }) })
     .first()

@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting, slips } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, section, setting, slips } from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,
@@ -10,13 +10,13 @@ test('the sheet reads as it runs and as planned; a stage is pressed for one sett
   await openStation(page, { name: 'Stages', account, paths: ['Cellular'] });
   await arrivesFrom(page, 'Cellular');
   await setting(page, /^SIM/, 'APN', 'first.example');
-  const sim = section(page, /^SIM/);
+  const sim = await device(page, /^SIM/);
   const row = sim
-    .getByRole('button')
+    .locator('[id^="row-"]')
     .filter({ has: page.getByText('APN', { exact: true }) })
     .first();
   await expect(row).toContainText('wanted');
-  await row.click();
+  await row.getByRole('button').first().click();
   await sim.getByText('How far has it got?').click();
   for (const [press, word] of [
     ['Entered', 'entered'],
@@ -56,7 +56,8 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await delivered(page);
   await desk.send(`${account};;event=rain_high`);
   await expect(lamp(page, /^Call, proven/)).toBeVisible();
-  await page.getByRole('button', { name: 'What happened to SIM' }).click();
+  await device(page, /^SIM, /);
+  await page.getByRole('button', { name: 'Log change: SIM' }).click();
   await page.getByRole('menuitem', { name: 'Another card is in' }).click();
   await page.getByLabel('What was done').fill('swapped for the Tarnlink one');
   await page.getByRole('button', { name: 'It was done' }).click();
@@ -64,15 +65,15 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await slips(page);
   await expect(page.getByText('SIM: card changed, swapped for the Tarnlink one.')).toBeVisible();
 
-  await page.getByRole('region', { name: 'Add' }).getByRole('button', { name: 'Path' }).click();
-  await page.getByRole('button', { name: 'What happened to Path 2' }).click();
-  await page.getByRole('menuitem', { name: 'Called something else…' }).click();
+  await (await device(page, 'Add')).getByRole('button', { name: 'Path' }).click();
+  await page.getByRole('button', { name: 'Log change: Path 2' }).click();
+  await page.getByRole('menuitem', { name: 'Rename…' }).click();
   await page.getByRole('dialog').getByLabel('Name').fill('net house wire');
   await page.getByRole('button', { name: 'Rename' }).click();
   await expect(lamp(page, /^Network, path 2, not tested/)).toBeVisible();
   await expect(section(page, 'Path, net house wire')).toBeVisible();
-  await page.getByRole('button', { name: 'What happened to net house wire' }).click();
-  await page.getByRole('menuitem', { name: 'Taken off the sheet…' }).click();
+  await page.getByRole('button', { name: 'Log change: net house wire' }).click();
+  await page.getByRole('menuitem', { name: 'Take off the sheet…' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Take it off' }).click();
   await expect(page.getByText('Write it down in a few words.')).toBeVisible();
   await page.getByRole('dialog').getByLabel('Why').fill('never fitted');
@@ -83,7 +84,7 @@ test('elements are added, named, changed by hand and taken off, and each says wh
 test('half-typed text survives a reload; a wrong value is said on leaving and never put on the sheet', async ({ page, desk }) => {
   await arrive(page, desk.web);
   await openStation(page, { name: 'Half typed', account: newAccount(), paths: ['Ethernet'] });
-  const unit = section(page, /^Unit/);
+  const unit = await device(page, /^Unit/);
   await unit
     .getByRole('button')
     .filter({ has: page.getByText('Test call every', { exact: true }) })
@@ -95,10 +96,10 @@ test('half-typed text survives a reload; a wrong value is said on leaving and ne
   await expect(field).toHaveValue('24');
   await field.press('Tab');
   await expect(unit.getByText('it should be a number with ms, s, min, h or d', { exact: false }).first()).toBeVisible();
-  await unit.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await unit.getByRole('button', { name: 'Save value' }).click();
   await expect(field).toBeVisible();
   await field.fill('24 h');
-  await unit.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await unit.getByRole('button', { name: 'Save value' }).click();
   await expect(
     unit
       .getByRole('button')

@@ -1,5 +1,5 @@
 import { expect, pathAddress, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { allDevices, arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
 
 test('two paths: Ethernet alone leaves Call marginal and names the other; each strand is proved and falls by itself', async ({
   page,
@@ -128,15 +128,17 @@ test('findings: swapped digits stop the station, go to their fields, and are men
   await expect(page.getByRole('region', { name: 'The line' }).getByText(/^Next The account on the unit/)).toBeVisible();
   await findings.getByRole('button', { name: 'Go to the fields' }).first().click();
   await page.getByLabel('Account it sends', { exact: true }).fill('7182');
-  await page.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await page.getByRole('button', { name: 'Save value' }).click();
   await expect(findings.getByText('two characters swapped')).toHaveCount(0);
   await setting(page, /^Receiver, /, 'Desk’s port', '443');
   await setting(page, /^Unit, /, 'Calls desk on port', '443');
+  await allDevices(page);
   await findings.getByRole('button', { name: 'Accept' }).click();
   await page.getByLabel('Why it is accepted').fill('IT forwards 443');
   await page.getByRole('button', { name: 'Accept it' }).click();
   await expect(findings.getByText('1 accepted')).toBeVisible();
   await setting(page, /^Receiver, /, 'Desk’s port', '80');
   await setting(page, /^Unit, /, 'Calls desk on port', '80');
+  await allDevices(page);
   await expect(findings.getByText('Port 80 is under 1024.')).toBeVisible();
 });

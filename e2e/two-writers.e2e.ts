@@ -1,6 +1,6 @@
 import type { Browser, Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, openStation, section, setting, slips } from './technician.ts';
+import { arrive, delivered, device, openStation, setting, slips } from './technician.ts';
 
 /** A browser whose clock is off by so many hours, and which no network reaches while `away`. */
 const writer = async (browser: Browser, hours: number): Promise<Page> => {
@@ -27,7 +27,7 @@ test('[J2] two who write without a network and with wrong clocks come to the sam
   await setting(fast, /^SIM, /, 'APN', 'before.example');
   await delivered(fast);
   await arrive(slow, desk.web, `/stations/${stream}/sheet`, 'Slow');
-  await expect(slow.getByText('before.example').first()).toBeVisible();
+  await expect((await device(slow, /^SIM, /)).getByText('before.example').first()).toBeVisible();
 
   await desk.stop();
   await setting(fast, /^SIM, /, 'APN', 'of-the-fast.example');
@@ -48,7 +48,7 @@ test('[J2] two who write without a network and with wrong clocks come to the sam
     expect([await fingerprint(fast), await fingerprint(slow)]).toEqual([head.state, head.state]);
   }).toPass({ timeout: 20_000 });
   for (const page of [fast, slow]) {
-    await section(page, /^SIM, /)
+    await (await device(page, /^SIM, /))
       .getByRole('button')
       .filter({ has: page.getByText('APN', { exact: true }) })
       .first()

@@ -1,6 +1,6 @@
 // [Y1] 'Simulated' from the socket to the print, and never on a client from outside.
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
 test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the desk and in print; the same from outside does not', async ({
   page,
@@ -66,7 +66,7 @@ test('[Y2] what the virtual modem answered is read at the bench, and every readi
   await page.getByRole('button', { name: 'Put on the sheet: IMEI' }).click();
   await delivered(page);
   await page.keyboard.press('2');
-  await expect(page.getByRole('region', { name: /^Modem, / }).getByText('simulated')).toBeVisible();
+  await expect((await device(page, /^Modem, /)).getByText('simulated')).toBeVisible();
   await page.goto(`${desk.web}/yard?station=${stream}`);
   // Without its card the call gets nowhere; with it, the modem looks for its network first.
   await page.getByRole('button', { name: 'Test call by hand' }).click();

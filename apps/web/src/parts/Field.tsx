@@ -12,6 +12,9 @@ export const Field = (props: {
   focus?: boolean;
   many?: boolean;
   rows?: number;
+  /** In a row of a table: its label is read out, and stands in the row already. */
+  inline?: boolean;
+  keyboard?: 'text' | 'numeric' | 'decimal';
 }) => {
   const id = useId();
   const [left, setLeft] = useState(false);
@@ -34,7 +37,7 @@ export const Field = (props: {
   };
   return (
     <div className="flex flex-col gap-1">
-      <label htmlFor={id} className="font-semibold">
+      <label htmlFor={id} className={props.inline === true ? 'sr-only' : 'font-semibold'}>
         {props.label}
       </label>
       {props.many === true ? (
@@ -44,6 +47,7 @@ export const Field = (props: {
         <input
           {...common}
           type={props.secret === true ? 'password' : 'text'}
+          inputMode={props.keyboard}
           autoComplete="off"
           spellCheck={false}
           autoFocus={props.focus === true}
@@ -70,15 +74,19 @@ export const Choose = (props: {
   of: readonly { value: string; label: string }[];
   empty?: string;
   hint?: ReactNode;
+  inline?: boolean;
+  focus?: boolean;
 }) => {
   const id = useId();
   return (
     <div className="flex flex-col gap-1">
-      <label htmlFor={id} className="font-semibold">
+      <label htmlFor={id} className={props.inline === true ? 'sr-only' : 'font-semibold'}>
         {props.label}
       </label>
+      {/* biome-ignore lint: the editor opens where the person pressed */}
       <select
         id={id}
+        autoFocus={props.focus === true}
         className="input"
         value={props.value}
         aria-describedby={props.hint === undefined ? undefined : `${id}-hint`}

@@ -5,7 +5,7 @@ export type MenuItem = { readonly label: string; readonly choose: () => void };
 
 export const Menu = ({ label, children, items }: { label: string; children: string; items: readonly MenuItem[] }) => (
   <DropdownMenu.Root>
-    <DropdownMenu.Trigger className="button" aria-label={label}>
+    <DropdownMenu.Trigger className="quiet" aria-label={label}>
       {children}
     </DropdownMenu.Trigger>
     <DropdownMenu.Portal>

@@ -11,6 +11,7 @@ export * from './log.ts';
 export * from './many.ts';
 export * from './menu.ts';
 export * from './next.ts';
+export * from './noticed.ts';
 export * from './offers.ts';
 export * from './pending.ts';
 export * from './remote.ts';

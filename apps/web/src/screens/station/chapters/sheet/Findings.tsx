@@ -26,82 +26,119 @@ export const backToFinding = (finding: Finding): void => {
   of?.focus();
 };
 
+/** One finding as a line: what it is, and its presses; why and what to do are opened. */
+const Line = ({
+  station,
+  finding,
+  goTo,
+  say,
+}: {
+  station: Station;
+  finding: Finding;
+  goTo: (key: string) => void;
+  say: (saying: Saying) => void;
+}) => {
+  const [open, setOpen] = useState(false);
+  const { what, why, todo } = sayFinding(finding);
+  return (
+    <li id={findingId(finding)} tabIndex={-1} className={`bg-sheet-2 px-3 ${edge[finding.severity]}`}>
+      <div className="flex flex-wrap items-center gap-x-3">
+        <p className="min-w-52 grow basis-0 py-1">
+          <strong>{severityWords[finding.severity]}</strong> {what}
+        </p>
+        <button
+          type="button"
+          className="quiet"
+          onClick={() => {
+            goTo(finding.fields[0] ?? '');
+          }}
+        >
+          Go to the fields
+        </button>
+        <button
+          type="button"
+          className="quiet"
+          onClick={() => {
+            say({
+              title: what,
+              label: 'Why it is accepted',
+              must: true,
+              button: 'Accept it',
+              say: (reason) => {
+                accept(station, finding, reason, false);
+              },
+            });
+          }}
+        >
+          Accept
+        </button>
+        <button
+          type="button"
+          className="quiet"
+          aria-expanded={open}
+          aria-label={`Why: ${what}`}
+          onClick={() => {
+            setOpen(!open);
+          }}
+        >
+          Why
+        </button>
+      </div>
+      {open && (
+        <div className="pb-2 text-note">
+          <p>
+            {why} {todo}
+          </p>
+          {finding.fields.length > 1 && (
+            <p className="flex flex-wrap gap-x-4">
+              {finding.fields.slice(0, 8).map((key) => (
+                <button
+                  key={key}
+                  type="button"
+                  className="quiet"
+                  onClick={() => {
+                    goTo(key);
+                  }}
+                >
+                  {station.speaker.setting(key)}
+                </button>
+              ))}
+            </p>
+          )}
+        </div>
+      )}
+    </li>
+  );
+};
+
+/** Findings that are drawn at once; the rest is behind a line. */
+const atOnce = 4;
+
 export const Findings = ({ station, findings, goTo }: { station: Station; findings: readonly Finding[]; goTo: (key: string) => void }) => {
   const [saying, setSaying] = useState<Saying | null>(null);
+  const [whole, setWhole] = useState(false);
   const open = openFindings(station.state, findings);
   const accepted = findings.filter((finding) => acceptedAs(station.state, finding) !== null);
+  if (open.length + accepted.length === 0) return null;
   return (
-    <section aria-label="Findings" className="flex flex-col gap-2">
-      {open.map((finding, i) => {
-        const { what, why, todo } = sayFinding(finding);
-        return (
-          <div
-            key={finding.id}
-            id={findingId(finding)}
-            tabIndex={-1}
-            className={`flex flex-wrap items-center gap-3 bg-sheet-2 px-4 py-2 ${edge[finding.severity]}`}
-          >
-            <div className="min-w-[260px] grow basis-0">
-              <p>
-                <strong>
-                  {severityWords[finding.severity]} · {what}
-                </strong>
-              </p>
-              <p className="text-note">
-                {why} {todo}
-              </p>
-              {finding.fields.length > 1 && (
-                <p className="flex flex-wrap gap-x-4 text-note">
-                  {finding.fields.slice(0, 8).map((key) => (
-                    <button
-                      key={key}
-                      type="button"
-                      className="link min-h-11"
-                      onClick={() => {
-                        goTo(key);
-                      }}
-                    >
-                      {station.speaker.setting(key)}
-                    </button>
-                  ))}
-                </p>
-              )}
-            </div>
-            <button
-              type="button"
-              className="button"
-              aria-keyshortcuts={i === 0 ? 'F' : undefined}
-              onClick={() => {
-                goTo(finding.fields[0] ?? '');
-              }}
-            >
-              Go to the fields
-              {i === 0 && (
-                <span className="key" aria-hidden="true">
-                  F
-                </span>
-              )}
-            </button>
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                setSaying({
-                  title: what,
-                  label: 'Why it is accepted',
-                  must: true,
-                  button: 'Accept it',
-                  say: (reason) => {
-                    accept(station, finding, reason, false);
-                  },
-                });
-              }}
-            >
-              Accept
-            </button>
-          </div>
-        );
-      })}
+    <section aria-label="Findings">
+      <ul className="flex flex-col gap-1">
+        {open.slice(0, whole ? open.length : atOnce).map((finding) => (
+          <Line key={finding.id} station={station} finding={finding} goTo={goTo} say={setSaying} />
+        ))}
+      </ul>
+      {open.length > atOnce && (
+        <button
+          type="button"
+          className="quiet"
+          aria-expanded={whole}
+          onClick={() => {
+            setWhole(!whole);
+          }}
+        >
+          {whole ? 'Show the worst only' : `${open.length - atOnce} more`}
+        </button>
+      )}
       {accepted.length > 0 && (
         <details>
           <summary className="link flex min-h-11 items-center">{accepted.length} accepted</summary>

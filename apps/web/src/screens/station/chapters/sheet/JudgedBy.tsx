@@ -10,7 +10,6 @@ import { Press } from '../../../../parts/Press.tsx';
 import { Window } from '../../../../parts/Window.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
-import { SheetHead } from './SettingRow.tsx';
 
 type Role = NamedRules['role'];
 type Version = State['published'][string];
@@ -110,67 +109,61 @@ const Pick = ({ label, of, take }: { label: string; of: readonly Version[]; take
 
 const clientOf = ({ body }: Version): string => (isObject(body) ? plainText(body['client'] ?? '') : '');
 
-export const JudgedBy = ({ station }: { station: Station }) => {
+/** What the station is judged by in one role, and the versions that it may take instead. */
+export const JudgedRole = ({ station, role }: { station: Station; role: Role }) => {
   const client = plainText(wanted(station.state, settingKey('site', null, 'client')) ?? '');
-  const [taking, setTaking] = useState<{ role: Role; version: Version } | null>(null);
+  const [taking, setTaking] = useState<Version | null>(null);
+  const named = station.rules.named.find((of) => of.role === role);
+  const others = versionsOf(station, role).filter(({ hash }) => hash !== named?.hash || !named.adopted);
+  const meant = role === 'house' && client !== '' ? others.find((version) => clientOf(version) === client) : undefined;
   return (
-    <section aria-label="Judged by" className="mt-6">
-      <SheetHead title="Judged by" />
-      {(['house', ...profileRoles] as const).map((role) => {
-        const named = station.rules.named.find((of) => of.role === role);
-        const others = versionsOf(station, role).filter(({ hash }) => hash !== named?.hash || !named.adopted);
-        return (
-          <div key={role} className="flex min-h-11 flex-wrap items-center gap-3 border-b border-rule px-2 py-1">
-            <span className="w-28 font-semibold">{labels[role]}</span>
-            <span className="grow basis-60">
-              {named === undefined
-                ? 'no profile adopted: all is asked'
-                : `${named.name === '' ? named.id : named.name}, version ${named.version}${named.adopted ? '' : ', what ships'}${named.missing ? ': its text is not here, judged by what ships' : ''}`}
-            </span>
-            {role === 'house' &&
-              client !== '' &&
-              others
-                .filter((version) => clientOf(version) === client)
-                .slice(0, 1)
-                .map((version) => (
-                  <p key={version.hash} className="w-full font-semibold">
-                    {nameOf(version)}, version {version.version}, is meant for the stations of {client}.
-                  </p>
-                ))}
-            {others.length > few && (
-              <Pick
-                label={`${labels[role]} versions`}
-                of={others}
-                take={(version) => {
-                  setTaking({ role, version });
-                }}
-              />
-            )}
-            {others.slice(0, others.length > few ? 0 : few).map((version) => (
-              <button
-                key={version.hash}
-                type="button"
-                className="button"
-                onClick={() => {
-                  setTaking({ role, version });
-                }}
-              >
-                {nameOf(version)}, version {version.version}…
-              </button>
-            ))}
-          </div>
-        );
-      })}
+    <div className="flex min-h-11 flex-wrap items-center gap-3 border-b border-rule px-2 py-1">
+      <span className="w-28 font-semibold">{labels[role]}</span>
+      <span className="grow basis-60">{judgedIn(station, role)}</span>
+      {meant !== undefined && (
+        <p className="w-full font-semibold">
+          {nameOf(meant)}, version {meant.version}, is meant for the stations of {client}.
+        </p>
+      )}
+      {others.length > few && <Pick label={`${labels[role]} versions`} of={others} take={setTaking} />}
+      {others.slice(0, others.length > few ? 0 : few).map((version) => (
+        <button
+          key={version.hash}
+          type="button"
+          className="button"
+          onClick={() => {
+            setTaking(version);
+          }}
+        >
+          {nameOf(version)}, version {version.version}…
+        </button>
+      ))}
       {taking !== null && (
         <Adopting
           station={station}
-          role={taking.role}
-          version={taking.version}
+          role={role}
+          version={taking}
           close={() => {
             setTaking(null);
           }}
         />
       )}
-    </section>
+    </div>
   );
 };
+
+/** By what a role is judged, in words. */
+export const judgedIn = (station: Station, role: Role): string => {
+  const named = station.rules.named.find((of) => of.role === role);
+  if (named === undefined) return 'no profile adopted: all is asked';
+  return `${named.name === '' ? named.id : named.name}, version ${named.version}${named.adopted ? '' : ', what ships'}${named.missing ? ': its text is not here, judged by what ships' : ''}`;
+};
+
+export const JudgedBy = ({ station }: { station: Station }) => (
+  <section aria-label="Judged by">
+    <h3 className="mb-1 font-bold">Judged by</h3>
+    {(['house', ...profileRoles] as const).map((role) => (
+      <JudgedRole key={role} station={station} role={role} />
+    ))}
+  </section>
+);

@@ -55,12 +55,12 @@ export const PlaceBar = ({ station }: { station: Station }) => {
     },
   ];
   return (
-    <div className="flex flex-wrap items-center gap-3">
-      <span className="text-note">
+    <div className="flex flex-wrap items-center gap-x-3 px-3 text-small">
+      <span>
         {atSite ? `At ${placed.where === '' ? 'its site' : placed.where}, since ${station.speaker.when(placed.pos.ord)}` : 'On the bench'}
       </span>
-      <Menu label="What happened to the station" items={items}>
-        It was…
+      <Menu label="Log change: the station" items={items}>
+        Log change
       </Menu>
       {saying !== null && (
         <SayWindow

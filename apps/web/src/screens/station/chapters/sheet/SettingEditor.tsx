@@ -1,10 +1,10 @@
 // Edits one setting in place: the text is kept as typed, its meaning is shown, its problem is said on leaving.
-import { useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useState } from 'react';
 import { check, sayFinding } from '@green-lamp/core/check';
 import { schoolIn } from '@green-lamp/core/house';
 import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
-import { type Json, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
+import { type Json, lampWords, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import {
   copyFault,
@@ -17,7 +17,7 @@ import {
   secretFault,
   withoutCopied,
 } from '@green-lamp/core/sheet';
-import { asDeviceWants } from '@green-lamp/core/walk';
+import { asDeviceWants, noticed, sayNoticed } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { stageWords } from '../../../../parts/StageBar.tsx';
@@ -32,6 +32,8 @@ import { History } from './History.tsx';
 import { stagesOf } from './stages.ts';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
+/** How the row is left: back to itself, or on to the next or the one before, to be looked at or typed into. */
+export type Leaving = 'here' | 'next' | 'type next' | 'type before';
 
 const suppliers: { readonly [S in Parameter['supplier']]: string } = {
   carrier: 'Ask the carrier.',
@@ -206,13 +208,30 @@ const Aloud = ({ of, settingOf, station }: Props) => {
   );
 };
 
-export const SettingEditor = (props: Props) => {
-  const { of, settingOf, station } = props;
+const keyboardOf = (of: Parameter): 'numeric' | 'text' => (of.form.is === 'count' ? 'numeric' : 'text');
+
+/** The name under which a half-typed value is kept. */
+export const draftOf = (station: Station, key: string): string => `${station.stream} ${key}`;
+
+/** The row while it is open: its field stands in the row's place, and beneath it what there is to say. `whole` opens all of it, else only what typing needs. */
+export const SettingEditor = (
+  props: Omit<Props, 'close'> & {
+    whole: boolean;
+    leave: (to: Leaving) => void;
+    showWhole: () => void;
+    paste: (text: string) => boolean;
+    row: (field: ReactNode) => ReactNode;
+  },
+) => {
+  const { of, settingOf, station, whole, leave } = props;
   const now = wanted(station.state, settingOf);
-  const [typed, setTyped, dropDraft] = useDraft(of.form.is === 'secret' ? null : `${station.stream} ${settingOf}`, editValue(of, now));
-  const close = (): void => {
+  const [typed, setTyped, dropDraft] = useDraft(of.form.is === 'secret' ? null : draftOf(station, settingOf), editValue(of, now));
+  const close = (to: Leaving = 'here'): void => {
     dropDraft();
-    props.close();
+    leave(to);
+  };
+  const shut = (): void => {
+    close();
   };
   const [failed, setFailed] = useState<string | null>(null);
   const { form } = of;
@@ -225,7 +244,7 @@ export const SettingEditor = (props: Props) => {
       : parsed?.ok === false
         ? parsed.problems.map((one) => sentence(one)).join(' ')
         : null;
-  const keep = async (): Promise<void> => {
+  const keep = async (to: Leaving = 'here'): Promise<void> => {
     try {
       if (fault !== null) {
         setFailed(fault);
@@ -235,11 +254,11 @@ export const SettingEditor = (props: Props) => {
         const made = typed === '' ? null : await seal(station.stream, typed);
         if (typed !== '' && made === null)
           throw new Error('This browser has no key of the desk yet, so it can’t keep a secret. Open the page once while the desk answers.');
-        await set(props, made === null ? null : { secret: made.ref }, null, made === null ? [] : [made.sealed]);
+        await set(kept, made === null ? null : { secret: made.ref }, null, made === null ? [] : [made.sealed]);
       } else if (parsed?.ok === true && !same(parsed.value, now ?? null)) {
-        await set(props, parsed.value, typed === editValue(of, parsed.value) ? null : typed);
+        await set(kept, parsed.value, typed === editValue(of, parsed.value) ? null : typed);
       }
-      close();
+      close(to);
     } catch (error) {
       setFailed(error instanceof Error ? error.message : 'It could not be kept.');
     }
@@ -256,65 +275,103 @@ export const SettingEditor = (props: Props) => {
           ? elementsOf(station.state, form.group).map(({ id, label }) => ({ value: id, label }))
           : null;
   const hint = `${of.why} ${suppliers[of.supplier]}`;
+  const kept = { ...props, close: shut };
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>): void => {
+    const inField = event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement;
+    if (event.key === 'Escape') shut();
+    else if (event.key === 'F2') props.showWhole();
+    else if (!inField) return;
+    else if (event.key === 'Enter' && !whole) void keep('next');
+    else if (event.key === 'Tab' && !whole) void keep(event.shiftKey ? 'type before' : 'type next');
+    else return;
+    event.preventDefault();
+  };
+  const field =
+    choices === null ? (
+      <Field
+        label={of.label}
+        value={typed}
+        change={setTyped}
+        problem={fault}
+        mono
+        secret={form.is === 'secret'}
+        keyboard={keyboardOf(of)}
+        inline
+        focus
+      />
+    ) : (
+      <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" inline focus />
+    );
   return (
-    <>
+    <div className="border-l-[5px] border-brass-edge bg-sheet-2">
       <form
-        className="flex flex-col gap-3"
         onSubmit={(event) => {
           event.preventDefault();
           void keep();
         }}
-        onKeyDown={({ key }) => {
-          if (key === 'Escape') close();
+        onKeyDown={onKeyDown}
+        onPaste={(event) => {
+          if (form.is !== 'secret' && props.paste(event.clipboardData.getData('text'))) event.preventDefault();
         }}
       >
-        {choices === null ? (
-          <Field label={of.label} value={typed} change={setTyped} problem={fault} hint={hint} mono secret={form.is === 'secret'} focus />
-        ) : (
-          <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" hint={hint} />
-        )}
-        {(form.is === 'text' || form.is === 'secret') && copyFault(typed) !== null && (
-          <p role="status" className="flex flex-wrap items-center gap-3 border-l-4 border-ink pl-2">
-            <span>
-              It has a {copyFault(typed)}, as copied text has.
-              {form.is === 'secret' && ' Kept so, it is part of the secret, and nobody will see it again.'}
-            </span>
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                setTyped(withoutCopied(typed));
-              }}
-            >
-              Take it away
-            </button>
+        {props.row(field)}
+        <div className="flex flex-col gap-2 px-3 pb-2">
+          <p className="text-note text-ink-2">
+            {hint}
+            {!whole && <span className="max-sm:hidden"> Enter keeps it and goes on, Escape leaves it, F2 shows all of it.</span>}
           </p>
-        )}
-        {parsed?.ok === true && <AsTyped {...props} value={parsed.value} />}
-        {form.is === 'secret' && <Shown {...props} />}
-        {failed !== null && (
-          <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
-            {failed}
-          </p>
-        )}
-        <div className="flex flex-wrap items-center gap-3">
-          <button type="submit" className="button">
-            Put it on the sheet
-          </button>
-          <button type="button" className="button" onClick={close}>
-            Leave it
-          </button>
-          {of.bears.length > 0 && of.enteredOn !== null && (
-            <span className="text-small text-ink-2">
-              Once entered on the device: {of.bears.join(', ')} {of.bears.length === 1 ? 'is' : 'are'} to be proved again.
-            </span>
+          {(form.is === 'text' || form.is === 'secret') && copyFault(typed) !== null && (
+            <p role="status" className="flex flex-wrap items-center gap-3 border-l-4 border-ink pl-2">
+              <span>
+                It has a {copyFault(typed)}, as copied text has.
+                {form.is === 'secret' && ' Kept so, it is part of the secret, and nobody will see it again.'}
+              </span>
+              <button
+                type="button"
+                className="button"
+                onClick={() => {
+                  setTyped(withoutCopied(typed));
+                }}
+              >
+                Take it away
+              </button>
+            </p>
+          )}
+          {parsed?.ok === true && <AsTyped {...kept} value={parsed.value} />}
+          {whole && form.is === 'secret' && <Shown {...kept} />}
+          {failed !== null && (
+            <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
+              {failed}
+            </p>
+          )}
+          {whole && (
+            <>
+              <div className="flex flex-wrap items-center gap-3">
+                <button type="submit" className="button">
+                  Save value
+                </button>
+                <button type="button" className="quiet" onClick={shut}>
+                  Leave it
+                </button>
+              </div>
+              {of.bears.length > 0 && of.enteredOn !== null && (
+                <p className="text-small text-ink-2">
+                  Once entered on the device, to be proved again: {of.bears.map((lamp) => lampWords[lamp]).join(', ')}.
+                </p>
+              )}
+              <p className="text-small text-ink-2">If it is wrong: {sayNoticed(noticed(of, station.state))}</p>
+            </>
           )}
         </div>
       </form>
-      <Aloud {...props} />
-      <BridgesOf station={station} of={settingOf} />
-      <HowFar {...props} />
-      <History station={station} of={settingOf} />
-    </>
+      {whole && (
+        <div className="px-3 pb-3">
+          <Aloud {...kept} />
+          <BridgesOf station={station} of={settingOf} />
+          <HowFar {...kept} />
+          <History station={station} of={settingOf} />
+        </div>
+      )}
+    </div>
   );
 };

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Shared as SharedAnswer } from '@green-lamp/core/api';
 import type { Stream } from '@green-lamp/core/name';
 import { severityWords } from '../../../../parts/severity-words.ts';
+import { holderOf } from './holders.ts';
 import { get, NoNetwork } from '../../../../store/api.ts';
 import { tell, useLive } from '../../../../store/live.ts';
 
@@ -37,8 +38,8 @@ const useShared = (stream: Stream, ord: number): readonly SharedHere[] => {
   return shared;
 };
 
-export const Shared = ({ stream, ord, goTo }: { stream: Stream; ord: number; goTo: (key: string) => void }) => {
-  const shared = useShared(stream, ord);
+export const Shared = ({ stream, ord, goTo, of }: { stream: Stream; ord: number; goTo: (key: string) => void; of: string | null }) => {
+  const shared = useShared(stream, ord).filter(({ key }) => of === null || holderOf(key) === of);
   if (shared.length === 0) return null;
   return (
     <section aria-label="Shared with other stations">

@@ -24,7 +24,7 @@ export const TakeBack = ({ station }: { station: Station }) => {
     of === null ? null : (
       <button
         type="button"
-        className="button"
+        className="quiet"
         onClick={() => {
           turn(station, of);
         }}

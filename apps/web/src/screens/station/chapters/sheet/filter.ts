@@ -24,7 +24,7 @@ const fromAddress = (search: URLSearchParams): Filter => {
 };
 
 /** The filter follows the keys at once; the address follows the filter, so that a reload keeps it. */
-export const useFilter = (): { filter: Filter; change: (to: Partial<Filter>) => void; on: boolean } => {
+export const useFilter = (): { filter: Filter; change: (to: Partial<Filter>) => void } => {
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState(() => fromAddress(search));
   const change = useCallback((to: Partial<Filter>): void => {
@@ -50,8 +50,11 @@ export const useFilter = (): { filter: Filter; change: (to: Partial<Filter>) => 
     );
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the address is written when the filter changes, never read back
   }, [filter]);
-  return { filter, change, on: filter.find !== '' || filter.lamp !== null || filter.from !== null || filter.show !== 'usual' };
+  return { filter, change };
 };
+
+export const isNarrowed = (filter: Filter): boolean =>
+  filter.find !== '' || filter.lamp !== null || filter.from !== null || filter.show !== 'usual';
 
 /** The rows of a sheet that a filter lets through. What is filled in or has a value on its device is never hidden by 'usual'. */
 export const filtered = (
@@ -92,3 +95,7 @@ export const filtered = (
     }
   });
 };
+
+/** What is in use of a device: filled in, asked for, amiss, or open. */
+export const usualRows = (rows: readonly SheetRow[], station: Station, findings: readonly Finding[], open: string | null): SheetRow[] =>
+  filtered(rows, { find: '', lamp: null, from: null, show: 'usual' }, station, findings, open);
