@@ -30,7 +30,8 @@ const OpenStation = ({ stream }: { stream: Stream }) => {
 
 const Drawn = ({ station }: { station: Station }) => {
   const { folded, line, page, onScroll } = useFolded(station.line.strands.length);
-  const left = usePlace(page, useLocation().pathname);
+  const { pathname, search } = useLocation();
+  const left = usePlace(page, pathname, search);
   const door = useDoor(station);
   const rail = useRail(door);
   const deed = useDeed(station);

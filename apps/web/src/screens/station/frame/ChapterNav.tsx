@@ -3,18 +3,19 @@ import { NavLink, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Station } from '../../../store/use-station.ts';
 import { chaptersOf } from './chapters.ts';
+import { leftAt } from './use-place.ts';
 
 export const ChapterNav = ({ station, evidence }: { station: Station; evidence: () => void }) => {
   const go = useNavigate();
   const chapters = chaptersOf(station);
   useHotkeys(chapters.map(({ key }) => key).join(','), (_, { keys }) => {
     const to = chapters.find(({ key }) => keys?.includes(key) === true)?.to;
-    if (to !== undefined) void go(`/stations/${station.stream}/${to}`);
+    if (to !== undefined) void go(leftAt(`/stations/${station.stream}/${to}`));
   });
   return (
     <nav aria-label="Chapters" className="station-tabs bg-ground">
       {chapters.map(({ key, to, label }) => (
-        <NavLink key={to} to={`/stations/${station.stream}/${to}`} className="chapter-link">
+        <NavLink key={to} to={leftAt(`/stations/${station.stream}/${to}`)} className="chapter-link">
           <span className="chapter-key text-small" aria-hidden="true">
             {key}
           </span>

@@ -1,13 +1,14 @@
-// Each chapter opens at its top and remembers where it was left, also over a reload.
+// Each chapter opens at its top, and remembers where it was left and what of it was open, also over a reload.
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 
 const store = 'green-lamp:places';
 /** Most chapters of which the place is remembered. */
 const most = 100;
-const read = (): Map<string, number> => {
+type Place = { readonly top: number; readonly search: string };
+const read = (): Map<string, Place> => {
   try {
     const of: unknown = JSON.parse(sessionStorage.getItem(store) ?? '[]');
-    return new Map(Array.isArray(of) ? (of as [string, number][]) : []); // written by this file
+    return new Map(Array.isArray(of) ? (of as [string, Place][]) : []); // written by this file
   } catch {
     return new Map();
   }
@@ -20,13 +21,29 @@ window.addEventListener('pagehide', () => {
 /** How long (ms) a place that is further down than what is drawn so far is waited for. */
 const grows = 1500;
 
-export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string): (() => void) => {
+const put = (chapter: string, place: Place): void => {
+  places.delete(chapter);
+  places.set(chapter, place);
+};
+
+/** What is passing: a door, a row that is open. */
+const passing = ['lamp', 'field', 'how'] as const;
+
+/** The address at which a chapter was left. */
+export const leftAt = (chapter: string): string => `${chapter}${places.get(chapter)?.search ?? ''}`;
+
+export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string, search: string): (() => void) => {
+  useEffect(() => {
+    const kept = new URLSearchParams(search);
+    for (const name of passing) kept.delete(name);
+    put(chapter, { top: places.get(chapter)?.top ?? 0, search: kept.size === 0 ? '' : `?${kept.toString()}` });
+  }, [chapter, search]);
   const at = useRef(chapter);
   /** What is still to be reached: a page that is being drawn is too short for it at first. */
   const due = useRef<number | null>(null);
   useLayoutEffect(() => {
     at.current = chapter;
-    const to = places.get(chapter) ?? 0;
+    const to = places.get(chapter)?.top ?? 0;
     due.current = to;
     page.current?.scrollTo({ top: to });
   }, [page, chapter]);
@@ -52,7 +69,6 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
   return () => {
     const top = page.current?.scrollTop ?? 0;
     if (due.current !== null && top < due.current) return;
-    places.delete(at.current);
-    places.set(at.current, top);
+    put(at.current, { top, search: places.get(at.current)?.search ?? '' });
   };
 };

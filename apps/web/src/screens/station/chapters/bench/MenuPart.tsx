@@ -155,7 +155,6 @@ const Walking = ({ station, profile }: { station: Station; profile: Profile }) =
       {hand === null ? (
         <div className="mb-3 flex flex-wrap items-center gap-3">
           <Press
-            main={walk.is !== 'over'}
             onPress={() => {
               void move(station, profile, { how: 'begun', at: leads(steps, null, 'begun') });
             }}

@@ -1,5 +1,5 @@
 // One setting as a row. A press opens all of it; typing, Enter and the arrows work in its place.
-import type { KeyboardEvent, ReactNode } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useRef } from 'react';
 import { conflictOf } from '@green-lamp/core/journal';
 import type { SheetRow } from '@green-lamp/core/sheet';
 import { putDraft } from '../../../../parts/use-draft.ts';
@@ -7,7 +7,7 @@ import { append } from '../../../../store/append.ts';
 import { tell, useLive } from '../../../../store/live.ts';
 import { Conflict } from './Conflict.tsx';
 import { fillDown } from './fill-down.ts';
-import { focusRow, rowBeside, rowsFrom, useRows } from './rows.ts';
+import { focusRow, rowBeside, rowsFrom, takeFocus, useRows } from './rows.ts';
 import { draftOf, type Leaving, SettingEditor } from './SettingEditor.tsx';
 
 /** A key that writes something, and is no command. */
@@ -22,6 +22,10 @@ export const SettingRow = ({ row, cells }: { row: SheetRow; cells: readonly Reac
   const { key, of } = row;
   const hidden = useLive((live) => live.hidesCards) && of.key === 'sim.iccid';
   const how = open?.key === key && !hidden ? open.how : null;
+  const button = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (how === null) takeFocus(key, button.current);
+  });
   const put = (text: string): boolean => {
     if (!/[\r\n]/.test(text.trim())) return false;
     const { drafts, problems } = fillDown(station, rowsFrom(key), text);
@@ -72,7 +76,7 @@ export const SettingRow = ({ row, cells }: { row: SheetRow; cells: readonly Reac
   if (how === null)
     return (
       <div id={`row-${key}`} className="border-b border-rule">
-        <button {...press} className="sheet-row">
+        <button ref={button} {...press} className="sheet-row">
           {cells}
         </button>
         {conflictOf(station.state, key).length > 0 && (

@@ -51,7 +51,8 @@ const useOpenRow = (): { open: OpenRow | null; pane: string | null; go: (to: { r
           if (pane !== undefined) to.set('at', pane);
           return to;
         },
-        { replace: true },
+        // At once: who types on must find the field there.
+        { replace: true, flushSync: true },
       );
     },
   };

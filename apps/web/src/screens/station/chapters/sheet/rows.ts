@@ -30,8 +30,19 @@ export const rowBeside = (key: string, by: number): SettingKey | null => {
   const at = all.findIndex((of) => of.dataset['row'] === key);
   return at < 0 ? null : ((all[at + by]?.dataset['row'] ?? null) as SettingKey | null); // written by the rows themselves
 };
+/** The row that is to have the focus once it is drawn as it will be. */
+let due: string | null = null;
 export const focusRow = (key: string): void => {
-  document.querySelector<HTMLElement>(`[data-row="${CSS.escape(key)}"]`)?.focus();
+  const of = document.querySelector<HTMLElement>(`[data-row="${CSS.escape(key)}"]`);
+  // A row that is open is drawn anew as it closes: its button is another one then.
+  if (of === null || of.getAttribute('aria-expanded') === 'true') due = key;
+  else of.focus();
+};
+/** Called by a row that has been drawn. */
+export const takeFocus = (key: string, button: HTMLElement | null): void => {
+  if (due !== key || button === null) return;
+  due = null;
+  button.focus();
 };
 /** The keys of the rows from one on, in their order. */
 export const rowsFrom = (key: string): readonly string[] => {
