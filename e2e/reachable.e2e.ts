@@ -136,6 +136,7 @@ const tours: readonly Tour[] = [
       await page.getByRole('link', { name: 'Stations', exact: true }).click();
       await page.getByRole('link', { name: /Frost mast/ }).click();
       await page.getByRole('link', { name: /Plan/ }).click();
+      await part(page, 'Ask');
       await page.getByRole('region', { name: 'Answers' }).waitFor();
       for (const one of planParts) {
         await part(page, one);
@@ -147,6 +148,8 @@ const tours: readonly Tour[] = [
         await part(page, one);
         await clean(one);
       }
+      await page.getByRole('link', { name: 'Stations', exact: true }).click();
+      await page.getByRole('link', { name: /Reporting module/ }).click();
       await page.getByRole('link', { name: /Proof/ }).click();
       await part(page, 'Remote change');
       await clean('remote change');

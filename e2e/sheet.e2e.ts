@@ -111,7 +111,7 @@ test('half-typed text survives a reload; a wrong value is said on leaving and ne
 test('a reader who has not said who works here may look; what they try to enter asks for a name first', async ({ page, desk }) => {
   await page.goto(`${desk.web}/stations`);
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('link', { name: /Snow-depth mast/ }).click();
+  await page.getByRole('link', { name: /Gauge reader/ }).click();
   await lamp(page, /^Remote access/).click();
   await page.getByText('I saw it (a word: weak at most)').click();
   await page.getByRole('button', { name: 'Session opened from afar' }).click();

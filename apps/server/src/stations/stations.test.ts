@@ -13,13 +13,21 @@ const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations$
 test('the demo’s twelve stations are there, what wants a person first, each with its line and what is next', async () => {
   const { stations, counts } = await list();
   expect(stations).toHaveLength(12);
-  expect(stations.slice(0, 3).map(({ name, urgent, demo, line }) => [name, urgent, demo, line.station])).toEqual([
-    ['Climate panel, Dale museum store', true, true, 'dark'],
-    ['Oxygen monitor, Skell hatchery', true, true, 'stale'],
-    ['Wind mast, Gable cable-way', true, true, 'dark'],
+  expect(stations.filter(({ urgent }) => urgent).map(({ name, demo, line }) => [name, demo, line.station])).toEqual([
+    ['Climate panel, Dale museum store', true, 'dark'],
+    ['Long-range gateway, Ling apiary', true, 'dark'],
+    ['Oxygen monitor, Skell hatchery', true, 'stale'],
+    ['Signal box, heritage railway', true, 'failed'],
+    ['Snow-depth mast, Cold Hause', true, 'stale'],
+    ['Wind mast, Gable cable-way', true, 'stale'],
   ]);
-  expect(stations[1]?.next).toMatch(/^Restart net-house modem so that the new APN/);
-  expect(stations[1]?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([
+  expect(stations.filter(({ line }) => line.station === 'proven').map(({ name }) => name)).toEqual([
+    'Chiller, Ewe cheese cellar',
+    'Frost mast, Thorn orchard',
+  ]);
+  const hatchery = stations.find(({ name }) => name.startsWith('Oxygen'));
+  expect(hatchery?.next).toMatch(/^Restart net-house modem so that the new APN/);
+  expect(hatchery?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([
     ['Card marginal', 'Signal marginal', 'Bearer stale', 'Route stale'],
     ['Bearer proven', 'Route proven'],
   ]);
@@ -29,15 +37,17 @@ test('the list is filtered and paged on the server', async () => {
   expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);
   expect(await list(`?after=${(await list('?limit=1')).next ?? ''}&limit=1`)).toMatchObject({
     total: 12,
-    stations: [{ name: 'Oxygen monitor, Skell hatchery' }],
+    stations: [{ name: 'Long-range gateway, Ling apiary' }],
   });
   expect((await list('?show=others')).stations).toEqual([]);
   expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
 });
-test('across the demo’s stations nothing is shared that must not be, and claims have their portal', async () => {
+test('across the demo’s stations two have one network behind their tunnels, one card’s contract ends, and claims have their portal', async () => {
   const { findings, ends, claims } = await server.get<{ findings: object[]; ends: object[]; claims: object[] }>('/api/stations/across');
-  expect(findings).toEqual([]);
-  expect(ends).toEqual([]);
+  expect(findings).toMatchObject([
+    { rule: 'fleet/one-tunnel-network', at: [{ station: 'Branch gateway, seed bank' }, { station: 'Oxygen monitor, Skell hatchery' }] },
+  ]);
+  expect(ends).toMatchObject([{ station: 'Frost mast, Thorn orchard', kind: 'card contract', day: '2026-12-01' }]);
   expect(claims).toMatchObject([{ station: 'Long-range gateway, Ling apiary', portal: 'the dale’s network server', quota: 4 }]);
 });
 test('every sheet can be had as a file of its own, its secrets left out', async () => {
@@ -67,7 +77,7 @@ test('before all stations take a version it is told whose lamps would change, an
   expect((await server.fetch('/api/stations/preview?role=desk&id=shipped&version=1')).status).toBe(400);
 });
 test('beside a station stand what was heard, the chain’s head and the state’s fingerprint', async () => {
-  const [, hatchery] = (await list()).stations;
+  const [hatchery] = (await list('?find=hatchery')).stations;
   const beside = await server.get<{ heard: object[]; head: { seq: number; link: string; state: string } }>(
     `/api/stations/${hatchery?.stream ?? ''}/beside`,
   );

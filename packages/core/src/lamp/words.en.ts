@@ -216,6 +216,7 @@ export const words = {
       name: `Have the desk call ${s.element(a.item)} by the name that it has.`,
     })[a.what] ?? `Prove ${s.element(a.item)}.`,
   'next-standby-none': (_: None) => 'One path only: accept that no standby is fitted, with the reason, or add a second path.',
+  'next-silent': (a: { at: number }, s: Speaker) => `It has been quiet since ${s.when(a.at)}: find out why, and see a call arrive again.`,
   'next-check-in': (_: None) => 'Leave it alone and see a scheduled check-in arrive.',
   'next-arm': (_: None) => 'Have the desk arm supervision.',
   'next-off-test': (_: None) => 'Take the account off test.',

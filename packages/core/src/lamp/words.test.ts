@@ -121,6 +121,7 @@ const samples: readonly Reason[] = [
   reason('next-route', {}),
   reason('next-steps', { left: ['one'] }),
   reason('next-standby-none', {}),
+  reason('next-silent', { at }),
   reason('next-check-in', {}),
   reason('next-arm', {}),
   reason('next-off-test', {}),

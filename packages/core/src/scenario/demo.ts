@@ -1,20 +1,24 @@
 // The demo's stations in Varrow Dale: three that have been worked at, and the nine of dale.ts. Everything in them is made up: names, numbers, hosts in .example, documentation addresses.
 import { type Stream, peopleStream, type Ulid } from '../name/index.ts';
-import { type Entry, write } from '../journal/index.ts';
-import { hours, type Instant, instant, minutes } from '../quantity/index.ts';
+import { type Entry, type State, write } from '../journal/index.ts';
+import { days, hours, type Instant, instant, minutes } from '../quantity/index.ts';
 import { shippedHouse } from '../house/index.ts';
 import { canonical, hashOf, type Pin } from '../journal/index.ts';
+import type { Heard } from '../lamp/index.ts';
 import { shippedProfiles } from '../sheet/index.ts';
 import { forListeners, type ListenerKind, listeners } from '../wire/index.ts';
 import { chance, type Chance } from './chance.ts';
 import { dale } from './dale.ts';
 import { StationMaker, type Step, type Writer } from './station.ts';
+import { checkIns, hold, madeAndBack, until } from './worked.ts';
 
 export type Scenario = {
   readonly steps: readonly Step[];
   readonly streams: { readonly hatchery: Stream; readonly snowMast: Stream; readonly museum: Stream };
   /** The nine stations that are still on paper or at the bench. */
   readonly others: readonly Stream[];
+  /** What the desk will know of each station by the anchor: its state with the calls that became evidence, and what was heard. */
+  readonly known: ReadonlyMap<Stream, { readonly state: State; readonly heard: readonly Heard[] }>;
 };
 
 /** Ports on which the server that plays the scenario really listens. */
@@ -47,19 +51,24 @@ const person = (name: string, of: Chance, at: Instant): { writer: Writer; entry:
 /** The scenario by seed and anchor: the anchor is the instant at which the work is being looked at. */
 export const scenario = (seed: number, anchor: Instant, ports: Ports = usualPorts): Scenario => {
   const of = chance(seed);
-  const start = instant(anchor - hours(30));
+  const start = instant(anchor - days(200));
   const ines = person('Ines', of, start);
   const tam = person('Tam', of, start);
   const made = [
     hatchery(of, instant(anchor - hours(4)), ines.writer, ports),
-    snowMast(of, instant(anchor - hours(28)), tam.writer, ports),
+    snowMast(of, instant(anchor - days(12)), tam.writer, ports, anchor),
     museum(of, instant(anchor - hours(2)), ines.writer, ports),
   ] as const;
   const people: Step[] = [ines, tam].map(({ entry }) => ({ at: start, is: 'entry', entry }));
-  const others = dale({ of, start: instant(anchor - hours(6)), writer: ines.writer, adopts, ports });
+  const others = dale({ of, start: instant(anchor - hours(6)), anchor, writer: ines.writer, adopts, ports });
   const steps = [...people, ...[...made, ...others].flatMap((maker) => maker.steps)].sort((a, b) => a.at - b.at);
   const [h, s, m] = made;
-  return { steps, streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream }, others: others.map(({ stream }) => stream) };
+  return {
+    steps,
+    streams: { hatchery: h.stream, snowMast: s.stream, museum: m.stream },
+    others: others.map(({ stream }) => stream),
+    known: new Map([...made, ...others].map(({ stream, state, heard }) => [stream, { state, heard }])),
+  };
 };
 
 const pinOf = (body: { readonly id: string; readonly version: number } & object): Pin => ({
@@ -90,6 +99,7 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   const receiver = m.element('receiver', 'Varrow desk');
   const link = m.element('link', 'monitor to modem');
   const input = m.element('input', 'oxygen sensor');
+  const tunnel = m.element('tunnel', 'to the dale office');
   m.set(null, { 'site.place': 'Skell hatchery, net house', 'site.zone': 'UTC', ...watched, 'desk.onTest': true });
   adopts(m, 'router-with-modem');
   m.set(cellular, { 'path.kind': 'cellular', 'path.priority': 1, 'path.address': '198.51.100.24' });
@@ -100,6 +110,7 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   m.secret(modem, 'modem.password', 'brass-otter-19');
   m.set(unit, { 'unit.account': '0417', ...callsTo(ports), 'unit.supplyLeast': 9_000, 'unit.supplyMost': 30_000 });
   m.set(receiver, { 'receiver.account': '0417', ...deskAt(ports) });
+  m.set(tunnel, { 'tunnel.here': '192.168.40.0/24' });
   m.set(link, { 'link.unitSpeed': '19200', 'link.modemSpeed': '19200', 'link.unitFrame': '8E1', 'link.modemFrame': '8E1' });
   m.set(input, { 'input.name': 'Oxygen', 'input.deskName': 'Oxygen', 'input.channel': 2, 'input.deskZone': 2, 'input.on': true });
   for (const device of [modem, unit, 'desk'] as const) m.entered(device).wait(minutes(2)).restarted(device);
@@ -115,19 +126,25 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   return m;
 };
 
-/** One path and no standby: proved on the bench, then fitted, and its event is still to be made at the site. */
-const snowMast = (of: Chance, start: Instant, writer: Writer, ports: Ports): StationMaker => {
+/** One path and no standby: it has been quiet since this morning, after its battery went down night by night. */
+const snowMast = (of: Chance, start: Instant, writer: Writer, ports: Ports, anchor: Instant): StationMaker => {
   const m = demoStation({ chance: of, start, writer, name: 'Snow-depth mast, Cold Hause', demo: true }, ports);
   const sim = m.element('sim', 'Fellwave card');
   const modem = m.element('modem', 'mast modem');
   const unit = m.element('unit', 'snow logger');
   const path = m.element('path', 'Fellwave, mast modem');
   const receiver = m.element('receiver', 'Varrow desk');
-  m.set(null, { 'site.place': 'Cold Hause pass', 'site.zone': 'UTC', ...watched, 'desk.onTest': false });
+  m.set(null, { 'site.place': 'Cold Hause pass', 'site.zone': 'UTC', ...watched, 'desk.grace': hours(9), 'desk.onTest': false });
   m.set(path, { 'path.kind': 'cellular', 'path.priority': 1, 'path.pool': '100.72.0.0/16' });
   m.set(sim, { 'sim.iccid': '8999970123456789016', 'sim.size': '4FF', 'sim.apn': 'm2m.fellwave.example', 'sim.roaming': true });
   m.set(modem, { 'modem.imei': '352099001761481', 'modem.slot': '4FF' });
-  m.set(unit, { 'unit.account': '0233', ...callsTo(ports), 'unit.supplyLeast': 10_500, 'unit.supplyMost': 16_000 });
+  m.set(unit, {
+    'unit.account': '0233',
+    ...callsTo(ports),
+    'unit.testEvery': hours(6),
+    'unit.supplyLeast': 10_500,
+    'unit.supplyMost': 16_000,
+  });
   m.set(receiver, { 'receiver.account': '0233', ...deskAt(ports) });
   const input = m.element('input', 'depth sensor');
   m.set(input, { 'input.name': 'Depth', 'input.deskName': 'Depth', 'input.channel': 1, 'input.deskZone': 1, 'input.on': true });
@@ -139,12 +156,21 @@ const snowMast = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   const high = { event: 'depth_high', zone: '1' };
   m.wait(minutes(5)).call('0233', high, { address: '100.72.4.9', port: 42_000 }, true);
   m.wait(minutes(1)).call('0233', { ...high, turn: 'restoral' }, { address: '100.72.4.9', port: 42_001 }, true);
-  m.wait(hours(22)).add('placed', { place: 'site', where: 'Cold Hause pass' });
+  m.wait(hours(20)).add('placed', { place: 'site', where: 'Cold Hause pass' });
   m.wait(minutes(20)).read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 11_900, 'mV');
   m.read('Card', path, 'card.number', '8999970123456789016', null, { blind: true })
     .read('Card', path, 'card.pin', 'ready')
     .read('Signal', path, 'signal.rsrp', -97, 'dBm');
-  m.wait(minutes(5)).call('0233', { event: 'test' }, { address: '100.72.4.9', port: 42_017 }, true);
+  hold(m, path, -92);
+  m.none('Reach', null, 'nothing is changed from afar');
+  const way = { account: '0233', path, address: '100.72.4.9' };
+  madeAndBack(m, way, 'depth_high', '1');
+  checkIns(m, [way], instant(anchor - hours(10)), 32, hours(6));
+  until(m, instant(anchor - minutes(35))).add('note.written', {
+    lamp: 'Power',
+    words:
+      'Its battery by its own calls: 12.6 V nine nights ago, 11.9 V last night, and quiet since. I take it: up with a battery tomorrow.',
+  });
   return m;
 };
 
@@ -154,10 +180,12 @@ const museum = (of: Chance, start: Instant, writer: Writer, ports: Ports): Stati
   const unit = m.element('unit', 'climate panel');
   const path = m.element('path', 'Ethernet, store room');
   const receiver = m.element('receiver', 'Varrow desk');
-  m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24) });
+  m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24), 'desk.onTest': true });
   m.set(path, { 'path.kind': 'ethernet', 'path.priority': 1 });
   m.set(unit, { 'unit.account': '0562', ...callsTo(ports) });
   m.set(receiver, { 'receiver.account': '0526', ...deskAt(ports) });
+  for (const [i, name] of ['Vault east', 'Vault west', 'Paper store', 'Film store'].entries())
+    m.set(m.element('device', name), { 'device.name': name, 'device.deskName': name, 'device.zone': i + 5, 'device.deskZone': i + 6 });
   m.entered(unit).read('Power', null, 'supply.sign', true).read('Bearer', path, 'bearer.address', true);
   m.wait(minutes(3)).call('0562', { event: 'test' }, { address: '203.0.113.77', port: 50_001 }, true);
   return m;

@@ -18,7 +18,10 @@ const urgency = { failed: 0, stale: 1, dark: 2, marginal: 2, proven: 3, none: 3 
 const workOrder: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Power', 'Inputs', 'Standby', 'Watch', 'Reach', 'Signal'];
 
 export const nextStep = (state: State, line: Line, findings: readonly Finding[]): NextStep => {
-  const stop = openFindings(state, findings).find(({ severity }) => severity === 'stop');
+  // What keeps every call from arriving leads what is wrong in one of them.
+  const [stop] = openFindings(state, findings)
+    .filter(({ severity }) => severity === 'stop')
+    .sort((a, b) => workOrder.indexOf(a.lamp) - workOrder.indexOf(b.lamp));
   if (stop !== undefined) return { do: 'stop', finding: stop };
   const work = deviceWork(state);
   const begun = work.find(({ moved, since }) => moved && since !== null);

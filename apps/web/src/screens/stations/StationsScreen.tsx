@@ -6,6 +6,7 @@ import { lampNames, lampWords } from '@green-lamp/core/name';
 import { columns, rowWidth } from '../../parts/circuit/SmallCircuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { hand, useMedia } from '../../parts/use-media.ts';
+import { FirstLook } from './FirstLook.tsx';
 import { NewStation } from './NewStation.tsx';
 import { StationList } from './StationList.tsx';
 import { type Show, useListed } from './use-listed.ts';
@@ -109,6 +110,9 @@ export const StationsScreen = () => {
         </button>
       </div>
       <div ref={view} className="min-h-0 grow overflow-y-auto bg-sheet" tabIndex={0} role="region" aria-label="All stations">
+        {listed !== null && find === '' && (
+          <FirstLook rows={Array.from({ length: Math.min(50, listed.total) }, (_, i) => listed.at(i)).filter((row) => row !== null)} />
+        )}
         {!inHand && <Heads />}
         {listed?.from === 'store' && (
           <p className="border-b border-rule px-6 py-2 text-note font-semibold">

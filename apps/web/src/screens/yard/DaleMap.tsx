@@ -79,54 +79,56 @@ export const DaleMap = ({
       .map(({ stream, name }) => ({ station: stream, name, at: placeOf(name, stream), says: 'stands still', runs: false, reaches: true })),
   ];
   return (
-    <section aria-label="The dale" className="relative h-[340px] border border-rule-2 bg-slip">
-      <Ground />
-      <Lines dale={dale} />
-      <ul aria-label="Masts">
-        {dale.masts.map(({ id, name, at, silent, load }) => (
-          <li key={id} className="absolute -translate-x-1/2 text-center" style={{ left: x(at), top: y(at) }}>
-            <svg width="18" height="22" className="mx-auto block" aria-hidden="true">
-              <path d="M9 1 L2 21 M9 1 L16 21 M5.5 11 H12.5 M4 16 H14" stroke="var(--ink)" strokeWidth="2" fill="none" />
-            </svg>
-            <span className="block bg-slip px-1 text-small leading-tight italic">
-              {name}
-              {silent ? ', down' : load > 0.8 ? ', full' : ''}
-            </span>
-          </li>
-        ))}
-      </ul>
-      <ul aria-label="Stations in the dale">
-        {shown.map(({ station, name, at, says, runs, reaches }) => (
-          <li key={station} className="absolute" style={{ left: x(at), top: y(at) }}>
-            <button
-              type="button"
-              className="absolute grid h-11 w-11 -translate-x-1/2 -translate-y-1/2 place-items-center"
-              aria-pressed={station === chosen}
-              aria-label={`${name}, ${says}`}
-              onClick={() => {
-                choose(station);
-              }}
-            >
-              <svg width="26" height="26" aria-hidden="true">
-                <rect
-                  x="5"
-                  y="5"
-                  width="16"
-                  height="16"
-                  fill={station === chosen ? 'var(--brass-fill)' : 'var(--sheet)'}
-                  stroke="var(--brass-edge)"
-                  strokeWidth={station === chosen ? 3 : 2}
-                  strokeDasharray={runs ? undefined : '3 3'}
-                />
-                {!reaches && <path d="M7 19 L19 7" stroke="var(--ink)" strokeWidth="2.5" />}
+    <section aria-label="The dale" className="overflow-x-auto border border-rule-2 bg-slip" tabIndex={0}>
+      <div className="relative h-[400px] min-w-[720px]">
+        <Ground />
+        <Lines dale={dale} />
+        <ul aria-label="Masts">
+          {dale.masts.map(({ id, name, at, silent, load }) => (
+            <li key={id} className="absolute -translate-x-1/2 text-center" style={{ left: x(at), top: y(at) }}>
+              <svg width="18" height="22" className="mx-auto block" aria-hidden="true">
+                <path d="M9 1 L2 21 M9 1 L16 21 M5.5 11 H12.5 M4 16 H14" stroke="var(--ink)" strokeWidth="2" fill="none" />
               </svg>
-            </button>
-            <span className="pointer-events-none absolute -top-7 left-2 w-40 text-small leading-tight font-semibold">
-              {name.split(',')[0]}
-            </span>
-          </li>
-        ))}
-      </ul>
+              <span className="block bg-slip px-1 text-small leading-tight italic">
+                {name}
+                {silent ? ', down' : load > 0.8 ? ', full' : ''}
+              </span>
+            </li>
+          ))}
+        </ul>
+        <ul aria-label="Stations in the dale">
+          {shown.map(({ station, name, at, says, runs, reaches }) => (
+            <li key={station} className="absolute" style={{ left: x(at), top: y(at) }}>
+              <button
+                type="button"
+                className="absolute grid h-11 w-11 -translate-x-1/2 -translate-y-1/2 place-items-center"
+                aria-pressed={station === chosen}
+                aria-label={`${name}, ${says}`}
+                onClick={() => {
+                  choose(station);
+                }}
+              >
+                <svg width="26" height="26" aria-hidden="true">
+                  <rect
+                    x="5"
+                    y="5"
+                    width="16"
+                    height="16"
+                    fill={station === chosen ? 'var(--brass-fill)' : 'var(--sheet)'}
+                    stroke="var(--brass-edge)"
+                    strokeWidth={station === chosen ? 3 : 2}
+                    strokeDasharray={runs ? undefined : '3 3'}
+                  />
+                  {!reaches && <path d="M7 19 L19 7" stroke="var(--ink)" strokeWidth="2.5" />}
+                </svg>
+              </button>
+              <span className="pointer-events-none absolute -top-7 left-2 w-40 text-small leading-tight font-semibold">
+                {name.split(',')[0]}
+              </span>
+            </li>
+          ))}
+        </ul>
+      </div>
     </section>
   );
 };

@@ -57,7 +57,7 @@ export const watch = (j: Judging): Judged => {
   if (heard.silentSince !== null)
     return judged('stale', [reason('silent', { at: heard.silentSince, grace: heard.grace ?? 0 })], {
       ...sum,
-      next: reason('next-check-in', {}),
+      next: reason('next-silent', { at: heard.silentSince }),
     });
   if (j.runs(settingKey('desk', null, 'supervision')) !== true)
     return judged('marginal', [seen, reason('supervision-off', {})], { ...sum, next: reason('next-arm', {}) });

@@ -19,7 +19,9 @@ window.addEventListener('pagehide', () => {
 });
 
 /** How long (ms) a place that is further down than what is drawn so far is waited for. */
-const grows = 1500;
+const grows = 5000;
+/** How long (ms) it is held once it is there. */
+const rest = 400;
 
 const put = (chapter: string, place: Place): void => {
   places.delete(chapter);
@@ -50,15 +52,21 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
   useEffect(() => {
     const of = page.current;
     if (of === null) return undefined;
+    let frame = 0;
+    let rests: number | null = null;
     const settle = (): void => {
-      if (due.current !== null && of.scrollTop < due.current) of.scrollTo({ top: due.current });
+      if (due.current === null) return;
+      // The line folds as the page is scrolled there, and moves it once more: it is held there until all of it rests.
+      if (of.scrollHeight - of.clientHeight >= due.current) rests ??= performance.now();
+      if (Math.abs(of.scrollTop - due.current) > 1) of.scrollTo({ top: due.current });
+      if (rests !== null && performance.now() - rests > rest) done();
+      else frame = requestAnimationFrame(settle);
     };
-    const look = new ResizeObserver(settle);
-    if (of.firstElementChild !== null) look.observe(of.firstElementChild);
     const done = (): void => {
       due.current = null;
-      look.disconnect();
+      cancelAnimationFrame(frame);
     };
+    if (due.current !== null && due.current > 0) settle();
     const timer = setTimeout(done, grows);
     for (const name of ['wheel', 'pointerdown', 'keydown'] as const) of.addEventListener(name, done, { once: true, passive: true });
     return () => {

@@ -7,7 +7,7 @@ import { append } from '../../../../store/append.ts';
 import { tell, useLive } from '../../../../store/live.ts';
 import { Conflict } from './Conflict.tsx';
 import { fillDown } from './fill-down.ts';
-import { focusRow, rowBeside, rowsFrom, takeFocus, useRows } from './rows.ts';
+import { focusRow, isWalking, rowBeside, rowsFrom, takeFocus, useRows, walk } from './rows.ts';
 import { draftOf, type Leaving, SettingEditor } from './SettingEditor.tsx';
 
 /** A key that writes something, and is no command. */
@@ -49,10 +49,11 @@ export const SettingRow = ({ row, cells }: { row: SheetRow; cells: readonly Reac
   const onKeyDown = (event: KeyboardEvent): void => {
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (step !== 0) {
+      walk();
       const other = rowBeside(key, step);
       if (other !== null) focusRow(other);
     } else if (event.key === 'F2') setOpen({ key, how: 'whole' });
-    else if (writes(event) && typed.includes(of.form.is)) {
+    else if (isWalking() && writes(event) && typed.includes(of.form.is)) {
       putDraft(draftOf(station, key), event.key);
       setOpen({ key, how: 'field' });
     } else return;
@@ -66,6 +67,7 @@ export const SettingRow = ({ row, cells }: { row: SheetRow; cells: readonly Reac
     'aria-expanded': how !== null,
     onKeyDown,
     onClick: (event: { detail: number }): void => {
+      if (event.detail === 0) walk();
       if (how === null) setOpen({ key, how: event.detail === 0 ? 'field' : 'whole' });
       else leave('here');
     },

@@ -49,3 +49,17 @@ export const rowsFrom = (key: string): readonly string[] => {
   const all = drawn().flatMap((of) => of.dataset['row'] ?? []);
   return all.slice(Math.max(0, all.indexOf(key)));
 };
+
+/** Whether the keyboard walks through the rows: only then does a letter write into one. A press anywhere ends it. */
+let walking = false;
+export const isWalking = (): boolean => walking;
+export const walk = (): void => {
+  walking = true;
+};
+window.addEventListener(
+  'pointerdown',
+  () => {
+    walking = false;
+  },
+  true,
+);
