@@ -59,6 +59,13 @@ const faults = (page: Page): Promise<string[]> =>
     return said;
   });
 
+/** To another address as a link in the page leads there, without loading it anew. */
+const goTo = (page: Page, to: string): Promise<void> =>
+  page.evaluate((address) => {
+    history.pushState(null, '', address);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, to);
+
 const chapters = [
   ['plan', ['Ask', 'Kit list', 'The visit', 'Connections and ports', 'Cable and wiring lists']],
   ['sheet', []],
@@ -82,7 +89,7 @@ for (const { name, width, height, touch } of sizes)
     await arrive(page, desk.web);
     await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
     const look = async (where: string): Promise<void> => {
-      await page.waitForTimeout(150);
+      await page.waitForTimeout(250);
       expect(await faults(page), `${name}, ${where}`).toEqual([]);
       expect(await page.locator('.button-main:visible').count(), `${name}, ${where}: main buttons`).toBeLessThan(2);
     };
@@ -91,7 +98,7 @@ for (const { name, width, height, touch } of sizes)
     await page.waitForURL(/\/stations\/station:/);
     const [station = ''] = /.*\/stations\/[^/]+/.exec(page.url()) ?? [];
     for (const [chapter, parts] of chapters) {
-      await page.goto(`${station}/${chapter}`);
+      await goTo(page, `${station}/${chapter}`);
       await page.getByRole('region', { name: 'Chapter' }).getByRole('heading').first().waitFor();
       await look(chapter);
       for (const one of parts) {
@@ -100,12 +107,12 @@ for (const { name, width, height, touch } of sizes)
       }
     }
     for (const at of ['modem', 'all', 'judged', 'add', 'files']) {
-      await page.goto(`${station}/sheet?at=${at}`);
+      await goTo(page, `${station}/sheet?at=${at}`);
       await page.getByRole('region', { name: 'Chapter' }).waitFor();
       await look(`sheet, ${at}`);
     }
     for (const path of ['/across', '/desk', '/yard', '/rules', '/rules?of=house', '/rules?of=profiles', '/copy']) {
-      await page.goto(`${desk.web}${path}`);
+      await goTo(page, path);
       await page.getByRole('heading', { level: 1 }).waitFor();
       await look(path);
     }

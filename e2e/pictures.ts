@@ -80,7 +80,6 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.getByText(/\(1\d taken\)/).waitFor({ timeout: 60_000 });
   await take(page, 'signal-day');
   await theme(page, 'Night');
-  await take(page, 'signal-night');
   await page.getByRole('button', { name: 'Throw it away' }).click();
   await theme(page, 'Day');
   await page.keyboard.press('2');
@@ -121,9 +120,19 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   const held = await tablet.newPage();
   await arrive(held, desk.web);
   await held.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
-  await take(held, 'stations-tablet');
   await held.getByRole('link', { name: /Oxygen monitor/ }).click();
   await lamp(held, /^SIM/).waitFor();
   await take(held, 'station-tablet');
   await tablet.close();
+  const telephone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const inHand = await telephone.newPage();
+  await arrive(inHand, desk.web);
+  await inHand.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
+  await inHand.getByRole('button', { name: 'Put this away' }).tap();
+  await take(inHand, 'stations-phone');
+  await inHand.getByRole('link', { name: /Oxygen monitor/ }).tap();
+  await inHand.getByRole('link', { name: 'Proof' }).tap();
+  await inHand.getByRole('region', { name: 'What has been proved' }).waitFor();
+  await take(inHand, 'proof-phone');
+  await telephone.close();
 });

@@ -360,7 +360,7 @@ const cableway = (now: Made): StationMaker => {
   ];
   setUp(m, modem, helper, unit, 'desk');
   m.add('placed', { place: 'site', where: 'the top station' });
-  supply(m, 24_300, 23_900);
+  supply(m, 12_700, 12_300);
   hold(card(m, path, '8999905021034567807'), path, -88);
   hold(card(m, second, '8999970020134567816'), second, -93);
   for (const { account, address } of ways) m.wait(minutes(4)).call(account, { event: 'wind_high' }, { address, port: 40_500 }, true);

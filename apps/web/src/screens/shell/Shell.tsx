@@ -6,9 +6,12 @@ import { FootSheet } from '../../parts/FootSheet.tsx';
 import { hand, narrow, useMedia } from '../../parts/use-media.ts';
 import { useLive } from '../../store/live.ts';
 import { setSize, setTheme, themes, themeWords, useLook } from '../../store/look.ts';
+import { useFindable } from '../../store/findable.ts';
 import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
 import { PersonWindow } from '../people/PersonWindow.tsx';
 import { DeliveryWindow } from './DeliveryWindow.tsx';
+import { FindWindow } from './FindWindow.tsx';
+import { KeysWindow } from './KeysWindow.tsx';
 
 const places = [
   { to: '/stations', label: 'Stations' },
@@ -137,6 +140,7 @@ export const Shell = () => {
   const people = usePeople();
   const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);
+  const [window, setWindow] = useState<'find' | 'keys' | null>(null);
   const inHand = useMedia(hand);
   const isNarrow = useMedia(narrow);
   const go = useNavigate();
@@ -146,6 +150,48 @@ export const Shell = () => {
   useHotkeys('g>y', () => void go('/yard'));
   useHotkeys('g>a', () => void go('/across'));
   useHotkeys('g>h', () => void go('/rules'));
+  useHotkeys(
+    '/',
+    () => {
+      setWindow('find');
+    },
+    { preventDefault: true },
+  );
+  useHotkeys(
+    '?',
+    () => {
+      setWindow('keys');
+    },
+    { useKey: true },
+  );
+  useFindable('shell', () => [
+    ...places.map(({ to, label }) => ({ id: to, kind: 'screen', label, press: () => void go(to) })),
+    { id: 'copy', kind: 'screen', label: 'Copy station', press: () => void go('/copy') },
+    ...themes.map((theme) => ({
+      id: theme,
+      kind: 'command',
+      label: themeWords[theme],
+      press: () => {
+        setTheme(theme);
+      },
+    })),
+    {
+      id: 'size',
+      kind: 'command',
+      label: 'Site size or desk size',
+      press: () => {
+        setSize(useLook.getState().size === 'site' ? 'desk' : 'site');
+      },
+    },
+    {
+      id: 'person',
+      kind: 'command',
+      label: 'Who works here',
+      press: () => {
+        useLive.setState({ askPerson: true });
+      },
+    },
+  ]);
   const words = deliveryWords({ writing, waiting, refused, connected, deskFails });
   const deliveries = (): void => {
     setDelivery(true);
@@ -168,6 +214,19 @@ export const Shell = () => {
             ))}
           </nav>
           <span className="grow" />
+          <button
+            type="button"
+            className="bare"
+            aria-keyshortcuts="/"
+            onClick={() => {
+              setWindow('find');
+            }}
+          >
+            Find
+            <span className="key ml-2" aria-hidden="true">
+              /
+            </span>
+          </button>
           {!isNarrow && <Person />}
           <button type="button" className="bare text-right" onClick={deliveries}>
             {words}
@@ -211,8 +270,31 @@ export const Shell = () => {
               {refused > 0 ? `${refused} refused` : `${waiting} wait`}
             </button>
           )}
+          <button
+            type="button"
+            className="bare"
+            onClick={() => {
+              setWindow('find');
+            }}
+          >
+            Find
+          </button>
           <More of={places.filter(({ to }) => !atFoot.includes(to))} words={words} deliveries={deliveries} />
         </nav>
+      )}
+      {window === 'find' && (
+        <FindWindow
+          close={() => {
+            setWindow(null);
+          }}
+        />
+      )}
+      {window === 'keys' && (
+        <KeysWindow
+          close={() => {
+            setWindow(null);
+          }}
+        />
       )}
       {askPerson && asked && <PersonWindow people={people} />}
       <DeliveryWindow

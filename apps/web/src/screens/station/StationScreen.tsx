@@ -1,17 +1,23 @@
 // A station: its head and line, always there; chapters in the order of the work; the rail of slips; the runner while something runs. It knows no chapter's insides.
-import { Outlet, useLocation, useParams } from 'react-router';
-import { isStream, type Stream } from '@green-lamp/core/name';
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import { openFindings, sayFinding } from '@green-lamp/core/check';
+import { allLamps, asPlanned, verdictWords } from '@green-lamp/core/lamp';
+import { isStream, lampWords, type Stream } from '@green-lamp/core/name';
+import { bindingsOf, sheetRows } from '@green-lamp/core/sheet';
 import { Empty, Waiting } from '../../parts/State.tsx';
+import { severityWords } from '../../parts/severity-words.ts';
+import { useFindable } from '../../store/findable.ts';
 import { useLive } from '../../store/live.ts';
 import { type Station, useStation } from '../../store/use-station.ts';
 import { useDoor } from './door.ts';
 import { ChapterNav } from './frame/ChapterNav.tsx';
+import { chaptersOf } from './frame/chapters.ts';
 import { useDeed } from './frame/deed.ts';
 import { Rail, useRail } from './frame/Rail.tsx';
 import { Runner, useRunner } from './frame/Runner.tsx';
 import { StationHead } from './frame/StationHead.tsx';
 import { useFolded } from './frame/use-folded.ts';
-import { usePlace } from './frame/use-place.ts';
+import { leftAt, usePlace } from './frame/use-place.ts';
 
 export const StationScreen = () => {
   const { stream } = useParams();
@@ -35,6 +41,39 @@ const Drawn = ({ station }: { station: Station }) => {
   const door = useDoor(station);
   const rail = useRail(door);
   const deed = useDeed(station);
+  const go = useNavigate();
+  const at = `/stations/${station.stream}`;
+  useFindable('station', () => [
+    ...(deed?.why === null ? [{ id: 'deed', kind: 'next', label: deed.label, key: deed.key, press: deed.press }] : []),
+    { id: 'evidence', kind: 'command', label: 'Evidence', key: 'E', press: rail.toggle },
+    ...chaptersOf(station).map(({ to, label, key }) => ({
+      id: to,
+      kind: 'chapter',
+      label,
+      key,
+      press: () => void go(leftAt(`${at}/${to}`)),
+    })),
+    ...allLamps(station.line).map((lamp) => ({
+      id: `${lamp.lamp}${lamp.path ?? ''}`,
+      kind: 'lamp',
+      label: `${lampWords[lamp.lamp]}${lamp.path === null ? '' : `, ${station.speaker.element(lamp.path)}`}: ${verdictWords[lamp.is]}`,
+      press: () => {
+        door.open(lamp);
+      },
+    })),
+    ...openFindings(station.state, station.findings).map((finding) => ({
+      id: finding.id,
+      kind: severityWords[finding.severity].toLowerCase(),
+      label: sayFinding(finding).what,
+      press: () => void go(`${at}/sheet?field=${finding.fields[0] ?? ''}`),
+    })),
+    ...sheetRows(asPlanned(station.state), bindingsOf(asPlanned(station.state))).map(({ key }) => ({
+      id: key,
+      kind: 'setting',
+      label: station.speaker.setting(key),
+      press: () => void go(`${at}/sheet?field=${key}`),
+    })),
+  ]);
   const strange = Object.entries(station.state.strange);
   const { running, now, hasDeed } = useRunner(station);
   return (

@@ -6,6 +6,7 @@ import { lampNames, lampWords } from '@green-lamp/core/name';
 import { columns, rowWidth } from '../../parts/circuit/SmallCircuit.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { hand, useMedia } from '../../parts/use-media.ts';
+import { useFindable } from '../../store/findable.ts';
 import { FirstLook } from './FirstLook.tsx';
 import { NewStation } from './NewStation.tsx';
 import { StationList } from './StationList.tsx';
@@ -49,13 +50,17 @@ export const StationsScreen = () => {
     },
     { preventDefault: true },
   );
-  useHotkeys(
-    '/',
-    () => {
-      document.getElementById('find-station')?.focus();
+  useFindable('stations', () => [
+    {
+      id: 'new',
+      kind: 'command',
+      label: 'New station',
+      key: 'N',
+      press: () => {
+        setMaking(true);
+      },
     },
-    { preventDefault: true },
-  );
+  ]);
   return (
     <div className="flex h-full flex-col">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule-2 px-5 pt-1 max-sm:px-4">
@@ -88,7 +93,6 @@ export const StationsScreen = () => {
             onChange={({ target }) => {
               setFind(target.value);
             }}
-            aria-keyshortcuts="/"
           />
         </label>
         <span className="grow max-sm:hidden" />
