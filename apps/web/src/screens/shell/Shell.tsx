@@ -155,7 +155,7 @@ export const Shell = () => {
     () => {
       setWindow('find');
     },
-    { preventDefault: true },
+    { preventDefault: true, useKey: true },
   );
   useHotkeys(
     '?',
