@@ -1,4 +1,5 @@
 import { readSheet } from '@green-lamp/core/journal';
+import { allLamps } from '@green-lamp/core/lamp';
 import { settingKey } from '@green-lamp/core/name';
 import { TestServer } from '../testing/server.ts';
 import type { Summary } from '@green-lamp/core/api';
@@ -25,6 +26,11 @@ test('the demo’s twelve stations are there, what wants a person first, each wi
     'Chiller, Ewe cheese cellar',
     'Frost mast, Thorn orchard',
   ]);
+  // By the profiles that they have adopted too: nothing else has failed.
+  const failed = stations.flatMap(({ name, line }) =>
+    allLamps(line).flatMap(({ lamp, is }) => (is === 'failed' ? [`${name}: ${lamp}`] : [])),
+  );
+  expect(failed).toEqual(['Signal box, heritage railway: Bearer']);
   const hatchery = stations.find(({ name }) => name.startsWith('Oxygen'));
   expect(hatchery?.next).toMatch(/^Restart net-house modem so that the new APN/);
   expect(hatchery?.line.strands.map(({ lamps }) => lamps.map(({ lamp, is }) => `${lamp} ${is}`))).toEqual([

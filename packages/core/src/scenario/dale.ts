@@ -593,7 +593,7 @@ const signalBox = (now: Made): StationMaker => {
   ];
   setUp(m, modem, unit, 'desk');
   m.add('placed', { place: 'site', where: 'the box' });
-  supply(m, 13_600, 13_200);
+  supply(m, 12_500, 12_200);
   hold(card(m, path, '8999905021134567814'), path, -95);
   for (const way of [fixed, mobileWay]) madeAndBack(m, way, 'lamp_out', '1');
   m.none('Reach', null, 'nothing is changed from afar');

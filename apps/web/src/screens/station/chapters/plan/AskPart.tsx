@@ -85,7 +85,9 @@ const Group = ({ station, group, note }: { station: Station; group: AskGroup; no
           {whose[group.supplier]} <span className="text-ink-2">({group.asks.length})</span>
         </h3>
         <span className="text-note text-ink-2">
-          {leadDays[group.supplier] === 0 ? 'at hand' : `usually ${leadDays[group.supplier]} days (common practice)`}
+          {leadDays[group.supplier] === 0
+            ? 'at hand'
+            : `usually ${leadDays[group.supplier]} ${leadDays[group.supplier] === 1 ? 'day' : 'days'} (common practice)`}
           {latest !== null && leadDays[group.supplier] > 0 && `; ask by ${latest}`}
         </span>
         <button
