@@ -18,6 +18,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   await delivered(page);
 
   expect(await desk.send(`${account};;event=test`)).toEqual(['OK 1']);
+  await expect(page.getByRole('status').filter({ hasText: 'Desk has it: Test call over Cellular' })).toBeVisible();
   await expect(lamp(page, /^Call, weak, grade 6, bench/)).toBeVisible();
   await expect(lamp(page, /^Route, path 1, proven, grade 6, bench/)).toBeVisible();
   expect(await desk.send(`${account};2026-11-12T14:41:00Z;event=rain_high;zone=1`)).toEqual(['OK 1']);

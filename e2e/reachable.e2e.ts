@@ -154,6 +154,7 @@ const tours: readonly Tour[] = [
       await part(page, 'Remote change');
       await clean('remote change');
       await page.goto(`${new URL(page.url()).origin}/copy`);
+      await page.getByLabel('Find the station to copy').fill('frost');
       await page.getByRole('button', { name: /Frost mast/ }).waitFor();
       await clean('copy station');
       await page.getByRole('button', { name: /Frost mast/ }).click();

@@ -150,19 +150,21 @@ export const DeskScreen = () => {
       <div className="flex flex-wrap items-center gap-3 px-6 py-3">
         <h1 className="mr-2 text-[22px] font-bold">Desk</h1>
         <span className="order-last text-note text-ink-2">Times: UTC</span>
-        {lists.map((list) => (
-          <button
-            key={list.status}
-            type="button"
-            className="button"
-            aria-pressed={status === list.status}
-            onClick={() => {
-              setStatus(list.status);
-            }}
-          >
-            {list.label}
-          </button>
-        ))}
+        <div role="group" aria-label="Which calls" className="tabs border-0">
+          {lists.map((list) => (
+            <button
+              key={list.status}
+              type="button"
+              className="tab"
+              aria-pressed={status === list.status}
+              onClick={() => {
+                setStatus(list.status);
+              }}
+            >
+              {list.label}
+            </button>
+          ))}
+        </div>
       </div>
       <div className="min-h-0 grow overflow-y-auto bg-sheet px-6 py-4" tabIndex={0} role="region" aria-label="What the desk heard">
         <Listeners />

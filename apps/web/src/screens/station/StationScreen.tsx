@@ -10,6 +10,7 @@ import { useFindable } from '../../store/findable.ts';
 import { useLive } from '../../store/live.ts';
 import { type Station, useStation } from '../../store/use-station.ts';
 import { useDoor } from './door.ts';
+import { Arrived } from './frame/Arrived.tsx';
 import { ChapterNav } from './frame/ChapterNav.tsx';
 import { chaptersOf } from './frame/chapters.ts';
 import { useDeed } from './frame/deed.ts';
@@ -79,6 +80,7 @@ const Drawn = ({ station }: { station: Station }) => {
   return (
     <div className="flex h-full flex-col">
       <StationHead station={station} line={line} folded={folded} door={door} deed={hasDeed ? null : deed} />
+      <Arrived station={station} />
       <div className={`station-body min-h-0 grow ${rail.open ? 'station-open' : ''}`}>
         <ChapterNav station={station} evidence={rail.toggle} />
         <div

@@ -9,6 +9,7 @@ import type { Station } from '../../../store/use-station.ts';
 import { useNow } from '../../../store/use-stream.ts';
 import { useDoor } from '../door.ts';
 import { type Running, useRunning } from './running.ts';
+import { useAwake } from './use-awake.ts';
 
 const clock = (of: number): string => {
   const whole = Math.max(0, Math.floor(of / 1000));
@@ -90,6 +91,7 @@ export const useRunner = (station: Station): { running: readonly Running[]; now:
   const now = useNow(1000);
   const running = useRunning(station, now);
   const { step } = station;
+  useAwake(running.length > 0);
   const hasDeed = step.do === 'restart' && running.some((of) => of.is === 'restart' && of.work.device === step.device);
   useHotkeys(restartedDevice.key, () => {
     const of = running.find(({ is }) => is === 'restart');

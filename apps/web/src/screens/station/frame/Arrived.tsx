@@ -1,0 +1,50 @@
+// A call of this station that arrives while somebody looks: large enough to be read from across a cabinet, with a sound and a buzz. It goes away by itself.
+import { useEffect, useState } from 'react';
+import { frameWords } from '../../../parts/frame-words.ts';
+import { useLive } from '../../../store/live.ts';
+import { sharedNow } from '../../../store/device.ts';
+import type { Station } from '../../../store/use-station.ts';
+import { useNow } from '../../../store/use-stream.ts';
+
+/** How long (ms) it stands, and for how long after the desk had it a call is news. */
+const stands = 20_000;
+
+const signal = (good: boolean): void => {
+  if ('vibrate' in navigator && matchMedia('(pointer: coarse)').matches) navigator.vibrate(good ? [180] : [80, 80, 80]);
+  if (!('AudioContext' in window)) return;
+  const audio = new AudioContext();
+  // Before anybody has pressed something the browser makes no sound.
+  if (audio.state !== 'running') {
+    void audio.close();
+    return;
+  }
+  const tone = audio.createOscillator();
+  const level = audio.createGain();
+  level.gain.value = 0.08;
+  tone.frequency.value = good ? 880 : 330;
+  tone.connect(level).connect(audio.destination);
+  tone.start();
+  tone.stop(audio.currentTime + 0.18);
+  tone.onended = () => void audio.close();
+};
+
+export const Arrived = ({ station }: { station: Station }) => {
+  const now = useNow(1000);
+  const [since] = useState(() => sharedNow());
+  const frame = useLive((live) => live.frames.find((one) => one.station === station.stream));
+  const id = frame !== undefined && frame.at >= since ? frame.id : null;
+  const good = frame?.status === 'matched' && frame.strength !== 'impossible';
+  useEffect(() => {
+    if (id !== null) signal(good);
+  }, [id, good]);
+  if (frame === undefined || id === null || now - frame.at > stands) return null;
+  const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;
+  return (
+    <p role="status" className="no-print shrink-0 border-b-2 border-ink bg-slip px-5 py-2 text-[24px] leading-tight font-bold max-sm:px-3">
+      {good ? 'Desk has it: ' : ''}
+      {frame.zone === null ? '' : `zone ${frame.zone}, `}
+      {frameWords(frame, name)}
+      {frame.simulated && ', simulated'}
+    </p>
+  );
+};
