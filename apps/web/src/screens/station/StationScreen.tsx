@@ -80,7 +80,6 @@ const Drawn = ({ station }: { station: Station }) => {
   return (
     <div className="flex h-full flex-col">
       <StationHead station={station} line={line} folded={folded} door={door} deed={hasDeed ? null : deed} />
-      <Arrived station={station} />
       <div className={`station-body min-h-0 grow ${rail.open ? 'station-open' : ''}`}>
         <ChapterNav station={station} evidence={rail.toggle} />
         <div
@@ -105,6 +104,7 @@ const Drawn = ({ station }: { station: Station }) => {
         </div>
         <Rail station={station} door={door} rail={rail} />
       </div>
+      <Arrived station={station} />
       <Runner station={station} running={running} now={now} />
     </div>
   );

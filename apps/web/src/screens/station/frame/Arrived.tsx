@@ -40,11 +40,17 @@ export const Arrived = ({ station }: { station: Station }) => {
   if (frame === undefined || id === null || now - frame.at > stands) return null;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;
   return (
-    <p role="status" className="no-print shrink-0 border-b-2 border-ink bg-slip px-5 py-2 text-[24px] leading-tight font-bold max-sm:px-3">
-      {good ? 'Desk has it: ' : ''}
-      {frame.zone === null ? '' : `zone ${frame.zone}, `}
-      {frameWords(frame, name)}
-      {frame.simulated && ', simulated'}
-    </p>
+    // Over the page's foot: nothing moves under a finger, and what lies under it is pressed through it.
+    <div className="no-print relative z-10 h-0 shrink-0">
+      <p
+        role="status"
+        className="pointer-events-none absolute inset-x-0 bottom-0 border-t-2 border-ink bg-slip px-5 py-2 text-[24px] leading-tight font-bold max-sm:px-3"
+      >
+        {good ? 'Desk has it: ' : ''}
+        {frame.zone === null ? '' : `zone ${frame.zone}, `}
+        {frameWords(frame, name)}
+        {frame.simulated && ', simulated'}
+      </p>
+    </div>
   );
 };
