@@ -3,6 +3,7 @@ import { type KeyboardEvent, useEffect, useState } from 'react';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
 import type { Listed } from '@green-lamp/core/api';
+import { Over } from '../../parts/Over.tsx';
 import { get } from '../../store/api.ts';
 import { type Findable, findables, found } from '../../store/findable.ts';
 
@@ -59,59 +60,50 @@ export const FindWindow = ({ close }: { close: () => void }) => {
     event.preventDefault();
   };
   return (
-    <Dialog.Root
+    <Over
       open
-      onOpenChange={(open) => {
-        if (!open) close();
-      }}
+      close={close}
+      className="top-[12vh] left-1/2 flex max-h-[76vh] w-[min(640px,94vw)] -translate-x-1/2 flex-col border-2 border-ink p-4"
     >
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-20 bg-ground opacity-80" />
-        <Dialog.Content
-          className="fixed top-[12vh] left-1/2 z-20 flex max-h-[76vh] w-[min(640px,94vw)] -translate-x-1/2 flex-col border-2 border-ink bg-sheet p-4 text-ink"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="mb-2 font-bold">Find</Dialog.Title>
-          <input
-            className="input"
-            role="combobox"
-            aria-label="A station, a setting, a lamp, a command"
-            aria-expanded="true"
-            aria-controls="found"
-            aria-activedescendant={shown[at] === undefined ? undefined : `found-${at}`}
-            autoComplete="off"
-            spellCheck={false}
-            value={typed}
-            onChange={({ target }) => {
-              setTyped(target.value);
-              setAt(0);
+      <Dialog.Title className="mb-2 font-bold">Find</Dialog.Title>
+      <input
+        className="input"
+        role="combobox"
+        aria-label="A station, a setting, a lamp, a command"
+        aria-expanded="true"
+        aria-controls="found"
+        aria-activedescendant={shown[at] === undefined ? undefined : `found-${at}`}
+        autoComplete="off"
+        spellCheck={false}
+        value={typed}
+        onChange={({ target }) => {
+          setTyped(target.value);
+          setAt(0);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      <ul id="found" role="listbox" aria-label="Found" className="mt-2 min-h-0 overflow-y-auto">
+        {shown.map((of, i) => (
+          // biome-ignore lint: the keyboard is at the field, as a list that is typed for wants
+          <li
+            key={`${of.kind} ${of.id}`}
+            id={`found-${i}`}
+            role="option"
+            aria-selected={i === at}
+            className={`flex min-h-(--press) cursor-pointer items-center gap-3 px-3 ${i === at ? 'bg-sheet-2 outline-2 outline-brass-edge' : ''}`}
+            onClick={() => {
+              choose(of);
             }}
-            onKeyDown={onKeyDown}
-          />
-          <ul id="found" role="listbox" aria-label="Found" className="mt-2 min-h-0 overflow-y-auto">
-            {shown.map((of, i) => (
-              // biome-ignore lint: the keyboard is at the field, as a list that is typed for wants
-              <li
-                key={`${of.kind} ${of.id}`}
-                id={`found-${i}`}
-                role="option"
-                aria-selected={i === at}
-                className={`flex min-h-(--press) cursor-pointer items-center gap-3 px-3 ${i === at ? 'bg-sheet-2 outline-2 outline-brass-edge' : ''}`}
-                onClick={() => {
-                  choose(of);
-                }}
-              >
-                <span className="grow">{of.label}</span>
-                <span className="text-small text-ink-2">{of.kind}</span>
-                {of.key !== undefined && <span className="key">{of.key}</span>}
-              </li>
-            ))}
-          </ul>
-          <p role="status" className="mt-2 text-note text-ink-2">
-            {all.length === 0 ? 'Nothing is called so.' : all.length > most ? `${all.length - most} more: type on.` : ''}
-          </p>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          >
+            <span className="grow">{of.label}</span>
+            <span className="text-small text-ink-2">{of.kind}</span>
+            {of.key !== undefined && <span className="key">{of.key}</span>}
+          </li>
+        ))}
+      </ul>
+      <p role="status" className="mt-2 text-note text-ink-2">
+        {all.length === 0 ? 'Nothing is called so.' : all.length > most ? `${all.length - most} more: type on.` : ''}
+      </p>
+    </Over>
   );
 };
