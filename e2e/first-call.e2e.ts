@@ -96,3 +96,15 @@ test('placed at the site, the bench proof falls; a call from there proves it wit
   await desk.send(`${account};;event=door`);
   await expect(lamp(page, /^Call, proven, grade 7$/)).toBeVisible();
 });
+
+test('a call from this computer itself is told, and never as one that the desk has from the unit', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Laptop in hand', account });
+  await delivered(page);
+  expect(await desk.sendFrom('127.0.0.1', `${account};;event=door;zone=3`)).toEqual(['OK 1']);
+  const said = page.getByRole('status').filter({ hasText: 'from this computer itself' });
+  await expect(said).toBeVisible();
+  await expect(said).not.toContainText('Desk has it');
+  await expect(lamp(page, /^Call, not tested/)).toBeVisible();
+});
