@@ -36,10 +36,12 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await arrive(page, desk.web);
   await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
   await take(page, 'stations-day');
-  await page.getByRole('button', { name: /New station/ }).click();
-  await page.getByLabel('Name').fill('Rain gauge, High Intake');
+  await page.getByRole('link', { name: /New station/ }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Rain gauge, High Intake');
+  await page.getByRole('button', { name: 'Choose: Unit' }).click();
+  await page.getByRole('button', { name: /^Logger with a serial side/ }).click();
   await take(page, 'new-station-day');
-  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('link', { name: /Climate panel/ }).click();
   await page.getByText('two characters swapped').first().waitFor();
   await take(page, 'sheet-day');

@@ -11,17 +11,26 @@ test('what is unknown is asked, and answers come back in bulk: reviewed first, t
   await arrive(page, desk.web);
   await openStation(page, { name: 'Asked', account: newAccount() });
   await page.keyboard.press('1');
-  const carrier = page.getByRole('region', { name: 'From the carrier' });
+  const first = page.getByRole('region', { name: 'From the carrier', exact: true });
+  const carrier = page.getByRole('region', { name: 'From the carrier, can wait' });
+  await expect(first).toContainText('APN (SIM)');
   await expect(carrier).toContainText('Card size (SIM)');
-  await carrier.getByRole('button', { name: 'As a message' }).click();
-  await expect(carrier.getByLabel('Message, From the carrier')).toHaveValue(/Card size \(SIM\): \n/);
-  await carrier.getByRole('button', { name: 'Asked: Card size (SIM)' }).click();
   const window = page.getByRole('dialog');
+  await first.getByRole('button', { name: 'Write to the carrier' }).click();
+  const message = window.getByLabel('The message');
+  await expect(message).toHaveValue(/APN \(SIM\): \n– It is the name of the access point/);
+  await expect(message).not.toHaveValue(/Card size/);
+  await window.getByRole('checkbox', { name: /that can wait, too/ }).click();
+  await expect(message).toHaveValue(/Card size \(SIM\): \n/);
+  await window.getByLabel('Sent to').fill('Oda of Fellwave');
+  await window.getByRole('button', { name: 'It is sent' }).click();
+  await expect(first).toContainText(/Asked of Oda of Fellwave, on \d{4}-\d\d-\d\d, chase on \d{4}-\d\d-\d\d/);
+  await carrier.getByRole('button', { name: 'Log request: Card size (SIM)' }).click();
   await window.getByLabel('Of whom').fill('the Fellwave desk');
   await window.getByLabel('Ticket').fill('F-31');
   await window.getByLabel('Chase on').fill('2026-11-19');
   await window.getByRole('button', { name: 'Note it' }).click();
-  await expect(carrier).toContainText('Asked of the Fellwave desk, F-31; chase on 2026-11-19');
+  await expect(carrier).toContainText('Asked of the Fellwave desk, F-31, on');
 
   const answers = page.getByRole('region', { name: 'Answers' });
   await answers

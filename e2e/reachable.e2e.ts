@@ -64,10 +64,12 @@ const tours: readonly Tour[] = [
       await page.getByRole('link', { name: 'Stations', exact: true }).click();
       await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
       await clean('stations');
-      await page.getByRole('button', { name: /New station/ }).click();
-      await page.getByRole('dialog').waitFor();
+      await page.getByRole('link', { name: /New station/ }).click();
+      await page.getByRole('button', { name: 'Choose: Unit' }).click();
+      await page.getByRole('button', { name: /^Logger with a serial side/ }).click();
+      await page.getByText(/values are filled in already/).click();
       await clean('new station');
-      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Leave it' }).click();
       await openOxygen(page);
       await throughDoor(page, /^Power/);
       await part(page, 'What it answered');

@@ -26,13 +26,13 @@ export const openStation = async (
   of: { name: string; account: string; paths?: ('Cellular' | 'Ethernet' | 'Wi-Fi')[] },
 ): Promise<string> => {
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
-  await page.getByRole('button', { name: 'New station' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Name').fill(of.name);
-  await dialog.getByLabel('Account at the desk').fill(of.account);
-  for (const path of of.paths ?? ['Cellular']) if (path !== 'Cellular') await dialog.getByRole('button', { name: path }).click();
-  if (of.paths !== undefined && !of.paths.includes('Cellular')) await dialog.getByRole('button', { name: 'Cellular' }).click();
-  await dialog.getByRole('button', { name: 'Open the station' }).click();
+  await page.getByRole('link', { name: 'New station' }).click();
+  const form = page.getByRole('region', { name: 'New station', exact: true });
+  await form.getByLabel('Name', { exact: true }).fill(of.name);
+  await form.getByLabel('Account the desk expects').fill(of.account);
+  for (const path of of.paths ?? ['Cellular']) if (path !== 'Cellular') await form.getByRole('button', { name: path }).click();
+  if (of.paths !== undefined && !of.paths.includes('Cellular')) await form.getByRole('button', { name: 'Cellular' }).click();
+  await form.getByRole('button', { name: 'Open the station' }).click();
   await expect(page.getByRole('heading', { level: 1, name: of.name })).toBeVisible();
   return /stations\/(station:[0-9A-Z]+)/.exec(page.url())?.[1] ?? '';
 };

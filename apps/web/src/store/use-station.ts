@@ -67,7 +67,7 @@ const stationOf = (
     published,
     findings,
     findingsAsItRuns: check(asItRuns(state), around),
-    step: nextStep(state, line, findings),
+    step: nextStep(state, line, findings, rules.profiles),
     work: deviceWork(state, rules.profiles),
     speaker: speakerOf(state, (person) => people[person] ?? null, now, zone),
     zone,

@@ -19,7 +19,7 @@ const nextOf = (stream: Stream): string => {
   const state = stateOf(stream);
   const line = lamps(state, { ...shippedRules, heard: [], now: anchor });
   return sayNext(
-    nextStep(state, line, check(asPlanned(state), { traits: () => null, demo: true, now: anchor })),
+    nextStep(state, line, check(asPlanned(state), { traits: () => null, demo: true, now: anchor }), []),
     speakerOf(state, () => 'Ines', anchor, 'UTC'),
   );
 };
@@ -89,7 +89,7 @@ test('what is quiet says since when; what is done says what is due next', () => 
     const { state } = knownOf(named(name));
     const line = lineOf(named(name));
     return sayNext(
-      nextStep(state, line, []),
+      nextStep(state, line, [], []),
       speakerOf(state, () => 'Ines', anchor, 'UTC'),
     );
   };

@@ -1,5 +1,5 @@
 // Which settings of a holder stand on the sheet by themselves, and which only when they are looked for.
-import { keyParts, type SettingKey, settingKey } from '../name/index.ts';
+import { type Json, keyParts, type SettingKey, settingKey } from '../name/index.ts';
 import { type Bindings, pathUses, type SheetElement, type SheetView } from './bindings.ts';
 import { type Holder, onceHolders, type Parameter } from './parameter.ts';
 import { askedBy, type Profile } from './profile.ts';
@@ -24,9 +24,9 @@ const isKnown = ({ key }: Parameter, profiles: readonly Profile[]): boolean =>
   /^(?:unit|modem)\.supply(?:Least|Most)$/.test(key) &&
   profiles.some(({ role, supply }) => supply !== undefined && key.startsWith(`${role}.`));
 
-/** Whether a setting is on the sheet before anybody looks for it. */
-export const isShown = (of: Parameter, profiles: readonly Profile[]): boolean =>
-  of.usual === true || isAsked(of, profiles) || parametersOf(of.holder).length <= small;
+/** Whether a setting is on the sheet before anybody looks for it. A portal's only where there is one. */
+export const isShown = (of: Parameter, profiles: readonly Profile[], whose: Json | undefined): boolean =>
+  of.usual === true || isAsked(of, profiles) || (parametersOf(of.holder).length <= small && (of.holder !== 'portal' || whose === 'portal'));
 
 export type SheetRow = { readonly key: SettingKey; readonly of: Parameter; readonly element: SheetElement | null };
 

@@ -53,6 +53,7 @@ const fromCsv = (text: string): Pair[] | null => {
 /** `name: value`, or a known name and its value with nothing between: 'roaming on'. */
 const fromLines = (text: string, knows: (name: string) => boolean): Pair[] =>
   text.split(/\r?\n/).flatMap((line, i) => {
+    if (/^\s*–|[:=]\s*$/.test(line)) return []; // our own explanations, sent back, and what was left open
     const [, name = '', typed = ''] = /^\s*([^:=]{1,80}?)\s*[:=]\s*(.+?)\s*$/.exec(line) ?? [];
     if (name !== '') return [{ line: i + 1, name, typed }];
     const words = line

@@ -1,9 +1,10 @@
 // What is still unknown, and whom to ask by when.
 import papaparse from 'papaparse';
-import { type Asked, type State, wanted } from '../journal/index.ts';
+import { type Asked, type State, stageOf, wanted } from '../journal/index.ts';
 import { asPlanned } from '../lamp/index.ts';
 import { groupedBy, type Json, settingKey } from '../name/index.ts';
 import { dayBefore } from '../quantity/index.ts';
+import { callsDesk, firstCall, onlyForDesk } from './first-call.ts';
 import { bindingsOf, isAsked, type Profile, sheetRows, type SheetRow, type Supplier, suppliers } from '../sheet/index.ts';
 
 /** Days from asking to an answer; common practice, no source. */
@@ -24,15 +25,27 @@ export type Ask = SheetRow & {
   readonly note: Asked | null;
   /** The latest day to ask for the planned visit, as 2027-03-14; null without a visit. */
   readonly latest: string | null;
+  /** Whether the first call waits for it. */
+  readonly first: boolean;
 };
 export type AskGroup = { readonly supplier: Supplier; readonly asks: readonly Ask[] };
 
-/** What nobody has said yet, grouped by who has it, whom one waits longest for first. What a house rule decides is not asked. */
+/**
+ * What nobody has said yet, each value once, grouped by who has it, whom one waits longest for first; in a group what the first call waits for leads.
+ * What a house rule decides is not asked, nor what follows from a value that has to be alike.
+ */
 export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] => {
   const view = asPlanned(state);
   const visit = wanted(state, settingKey('site', null, 'visit'));
+  const call = firstCall(view, profiles);
+  const needed = new Set(call.open.map(({ key }) => key));
+  const alike = new Set(call.rows.map(({ key }) => key).filter((key) => !needed.has(key)));
+  const toDesk = callsDesk(view);
   const open = sheetRows(view, bindingsOf(view)).filter(
-    ({ key, of }) => of.supplier !== 'house rule' && isAsked(of, profiles) && isEmpty(view.value(key)),
+    ({ key, of }) =>
+      isEmpty(view.value(key)) &&
+      (needed.has(key) ||
+        (of.supplier !== 'house rule' && isAsked(of, profiles) && !alike.has(key) && (toDesk || !onlyForDesk.has(of.key)))),
   );
   const asks = open.map(
     (row): Ask => ({
@@ -40,8 +53,12 @@ export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] 
       supplier: row.of.supplier,
       note: state.asks[row.key] ?? null,
       latest: typeof visit === 'string' ? dayBefore(visit, leadDays[row.of.supplier]) : null,
+      first: needed.has(row.key),
     }),
   );
+  const order = new Map(call.open.map(({ key }, i) => [key, i]));
+  const place = ({ key }: Ask): number => order.get(key) ?? order.size;
+  asks.sort((a, b) => place(a) - place(b));
   return [...suppliers]
     .sort((a, b) => leadDays[b] - leadDays[a])
     .flatMap((supplier) => {
@@ -53,18 +70,6 @@ export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] 
 const isEmpty = (value: Json | undefined): boolean => value === undefined || value === null || value === '';
 
 const nameOf = ({ of, element }: SheetRow): string => (element === null ? of.label : `${of.label} (${element.label})`);
-
-/** A message to send to one who has the answers. */
-export const askText = (station: string, { supplier, asks }: AskGroup): string => {
-  const latest = asks[0]?.latest ?? null;
-  return [
-    `${station}: what we need from ${supplier === 'you' ? 'ourselves' : `the ${supplier}`}${latest === null ? '' : `, by ${latest}`}`,
-    '',
-    ...asks.map((ask) => `${nameOf(ask)}: `),
-    '',
-    'Please answer behind each colon and send it back.',
-  ].join('\n');
-};
 
 /** A cell that a spreadsheet would run as a formula is made a plain text. */
 export const harmless = (cell: string): string => (/^[=+@\t\r-]/.test(cell) && !/^[+-]?\d+(?:[.,]\d+)?$/.test(cell) ? `'${cell}` : cell);
@@ -99,12 +104,14 @@ export type WaitsFor = {
 
 const first = (days: readonly (string | null)[]): string | null => days.flatMap((day) => day ?? []).sort()[0] ?? null;
 
-/** Whom a station waits for: what was asked and is not answered, by whom it was asked of; whoever is late first. `today` as 2027-03-14. */
+/** Whom a station waits for: what was asked or told and is neither answered nor confirmed, by whom it was asked of; whoever is late first. `today` as 2027-03-14. */
 export const waitsForWhom = (state: State, today: string): WaitsFor[] => {
   const view = asPlanned(state);
   const open = sheetRows(view, bindingsOf(view)).flatMap(({ key, of }) => {
     const note = state.asks[key];
-    return note?.askedOn != null && isEmpty(view.value(key)) ? [{ of, note }] : [];
+    const told = (of.enteredOn === 'desk' || of.enteredOn === 'it') && stageOf(state, key) === 'wanted';
+    const inactive = of.key === 'sim.state' && view.value(key) !== 'active';
+    return note?.askedOn != null && (isEmpty(view.value(key)) || told || inactive) ? [{ of, note }] : [];
   });
   return [...groupedBy(open, ({ of, note }) => (note.asked === '' ? `the ${of.supplier}` : note.asked))]
     .map(([whom, all]): WaitsFor => {

@@ -3,13 +3,15 @@ import { type ElementId, type LampName, lampWords, type SettingKey } from '../na
 import type { Speaker, State } from '../journal/index.ts';
 import { type Finding, openFindings, sayFinding } from '../check/index.ts';
 import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.ts';
-import type { Device } from '../sheet/index.ts';
+import type { Device, Profile, Supplier } from '../sheet/index.ts';
+import { askList } from './asks.ts';
 import { deviceWork } from './pending.ts';
 
 export type NextStep =
   | { readonly do: 'stop'; readonly finding: Finding }
   | { readonly do: 'restart'; readonly device: Device; readonly keys: readonly SettingKey[]; readonly since: number }
   | { readonly do: 'enter'; readonly device: Device; readonly keys: readonly SettingKey[] }
+  | { readonly do: 'ask'; readonly supplier: Supplier; readonly keys: readonly SettingKey[]; readonly left: number }
   | { readonly do: 'lamp'; readonly result: LampResult }
   | { readonly do: 'nothing'; readonly due: { readonly lamp: LampName; readonly at: number } | null };
 
@@ -17,7 +19,19 @@ export type NextStep =
 const urgency = { failed: 0, stale: 1, dark: 2, marginal: 2, proven: 3, none: 3 } as const;
 const workOrder: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Power', 'Inputs', 'Standby', 'Watch', 'Reach', 'Signal'];
 
-export const nextStep = (state: State, line: Line, findings: readonly Finding[]): NextStep => {
+/** What the first call waits for and nobody was asked yet, while nothing is proven or failed: of one who has most of it. */
+const firstAsk = (state: State, line: Line, profiles: readonly Profile[]): NextStep | null => {
+  if (allLamps(line).some(({ is }) => is !== 'dark' && is !== 'none')) return null;
+  const asks = askList(state, profiles).map(({ supplier, asks: of }) => ({
+    supplier,
+    keys: of.filter(({ first, note }) => first && note?.askedOn == null).map(({ key }) => key),
+  }));
+  const left = asks.reduce((sum, { keys }) => sum + keys.length, 0);
+  const [most] = [...asks].sort((a, b) => b.keys.length - a.keys.length);
+  return most === undefined || left === 0 ? null : { do: 'ask', ...most, left };
+};
+
+export const nextStep = (state: State, line: Line, findings: readonly Finding[], profiles: readonly Profile[]): NextStep => {
   // What keeps every call from arriving leads what is wrong in one of them.
   const [stop] = openFindings(state, findings)
     .filter(({ severity }) => severity === 'stop')
@@ -28,6 +42,8 @@ export const nextStep = (state: State, line: Line, findings: readonly Finding[])
   if (begun?.since != null) return { do: 'restart', device: begun.device, keys: begun.toRestart, since: begun.since };
   const known = work.find(({ toEnter }) => toEnter.some((key) => state.device[key] !== undefined));
   if (known !== undefined) return { do: 'enter', device: known.device, keys: known.toEnter };
+  const ask = firstAsk(state, line, profiles);
+  if (ask !== null) return ask;
   const results = allLamps(line).filter(
     ({ is, path, next }) => next !== null && is !== 'none' && is !== 'proven' && (path === null || !isNone(state, path)),
   );
@@ -44,6 +60,19 @@ const isNone = (state: State, path: ElementId): boolean => state.none[`|${path}`
 
 /** Devices that somebody else looks after. */
 const theirs = (of: Device): boolean => of === 'desk' || of === 'it';
+
+/** How one comes by what somebody has. */
+const asking: { readonly [S in Supplier]: string } = {
+  carrier: 'Ask the carrier for',
+  IT: 'Ask the client’s IT for',
+  desk: 'Ask the desk for',
+  portal: 'Ask the portal for',
+  client: 'Ask the client for',
+  label: 'Read off the label:',
+  manual: 'Look up in the manual:',
+  'house rule': 'Settle by house rule:',
+  you: 'Decide',
+};
 
 const named = (keys: readonly SettingKey[], speaker: Speaker, one: string): string => {
   const [first] = keys;
@@ -68,6 +97,13 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
       return theirs(step.device)
         ? `Have ${speaker.device(step.device)} enter ${named(step.keys, speaker, '')}.`
         : `Enter ${named(step.keys, speaker, '')} on ${speaker.device(step.device)}.`;
+    case 'ask': {
+      const [first, second] = step.keys.map(speaker.setting);
+      const more = step.keys.length - 2;
+      const what = [first, second].filter((one) => one !== undefined).join(more > 0 ? ', ' : ' and ');
+      const waits = step.left === 1 ? 'Its first call waits for it.' : `Its first call waits for ${step.left} values.`;
+      return `${asking[step.supplier]} ${what}${more > 0 ? ` and ${more} more` : ''}. ${waits}`;
+    }
     case 'lamp':
       return step.result.next === null ? '' : sayReason(step.result.next, speaker);
     case 'nothing':

@@ -46,7 +46,7 @@ export const summary = (
     beside: besideOf(state, by.heard),
     ...(by.here === undefined ? {} : { here: by.here }),
   });
-  const step = nextStep(state, line, findings);
+  const step = nextStep(state, line, findings, by.profiles);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   return {
     name,

@@ -6,14 +6,14 @@ import { instant } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { isSettingKey, sure } from '../name/index.ts';
 import { shippedProfiles, stagesOn } from '../sheet/index.ts';
-import { deviceWork, nextStep, sayNext, whoNext } from './index.ts';
+import { deviceWork, firstCall, nextStep, sayNext, whoNext } from './index.ts';
 
 const profile = (id: string) =>
   sure(
     (one): one is (typeof shippedProfiles)[number] => one !== undefined,
     shippedProfiles.find((one) => one.id === id),
   );
-const step = (m: StationMaker) => nextStep(m.state, m.line(), check(asPlanned(m.state), { traits: () => null, demo: true, now: 0 }));
+const step = (m: StationMaker) => nextStep(m.state, m.line(), check(asPlanned(m.state), { traits: () => null, demo: true, now: 0 }), []);
 const said = (m: StationMaker): string =>
   sayNext(
     step(m),
@@ -63,8 +63,19 @@ test('a path’s settings wait on its own modem, an Ethernet path’s on its uni
     ['desk', [`receiver:${receiver}.port`]],
   ]);
 });
+test('before anything is proven next is what the first call waits for, until all of it was asked', () => {
+  const { m } = onePath();
+  expect(said(m)).toBe(
+    'Ask the carrier for State at the carrier (card), Carrier demands a log-in (card) and 2 more. Its first call waits for 6 values.',
+  );
+  for (const { key } of firstCall(asPlanned(m.state), []).open)
+    m.add('ask.noted', { key, asked: 'Skell', ticket: '', askedOn: '2027-03-01', chaseOn: null });
+  expect(said(m)).toMatch(/^Have the modem tell the card’s number/);
+});
 test('next is an open stop, then what was begun on a device, then the lamps: failed, stale, and the order of the work', () => {
   const { m, unit, sim, path } = onePath();
+  for (const { key } of firstCall(asPlanned(m.state), []).open)
+    m.add('ask.noted', { key, asked: 'Skell', ticket: '', askedOn: '2027-03-01', chaseOn: null });
   expect(said(m)).toBe('Have the modem tell the card’s number, or type it whole from the card with the sheet’s hidden.');
   m.read('Power', null, 'supply.sign', true).add('declaration.made', { lamp: 'Power', path: null, outcome: 'bad', words: 'fuse blown' });
   expect(said(m)).toBe('Power failed: mend it and take the reading again.');

@@ -1,6 +1,6 @@
 // Every station as a row with its line of lamps and what is next. What wants a person comes first, marked at the edge by ink.
 import { useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { lampNames, lampWords } from '@green-lamp/core/name';
 import { columns, rowWidth } from '../../parts/circuit/SmallCircuit.tsx';
@@ -8,7 +8,7 @@ import { Empty, Waiting } from '../../parts/State.tsx';
 import { hand, useMedia } from '../../parts/use-media.ts';
 import { useFindable } from '../../store/findable.ts';
 import { FirstLook } from './FirstLook.tsx';
-import { NewStation } from './NewStation.tsx';
+import { FirstStart } from './FirstStart.tsx';
 import { StationList } from './StationList.tsx';
 import { type Show, useListed } from './use-listed.ts';
 
@@ -36,17 +36,22 @@ const shows: readonly { show: Show; label: string }[] = [
   { show: 'others', label: 'Waiting on others' },
 ];
 
+const none: { readonly [S in Exclude<Show, 'all'>]: string } = {
+  mine: 'Nothing is left for you to do.',
+  others: 'Nobody is waited for.',
+};
+
 export const StationsScreen = () => {
   const [show, setShow] = useState<Show>('all');
   const [find, setFind] = useState('');
-  const [making, setMaking] = useState(false);
+  const go = useNavigate();
   const { listed, look } = useListed(show, find);
   const inHand = useMedia(hand);
   const view = useRef<HTMLDivElement>(null);
   useHotkeys(
     'n',
     () => {
-      setMaking(true);
+      void go('/new');
     },
     { preventDefault: true },
   );
@@ -57,7 +62,7 @@ export const StationsScreen = () => {
       label: 'New station',
       key: 'N',
       press: () => {
-        setMaking(true);
+        void go('/new');
       },
     },
   ]);
@@ -99,25 +104,18 @@ export const StationsScreen = () => {
         <Link to="/copy" className="button max-sm:hidden">
           Copy station
         </Link>
-        <button
-          type="button"
-          className="button button-main my-1"
-          aria-keyshortcuts="N"
-          onClick={() => {
-            setMaking(true);
-          }}
-        >
+        <Link to="/new" className="button button-main my-1" aria-keyshortcuts="N">
           New station
           <span className="key max-sm:hidden" aria-hidden="true">
             N
           </span>
-        </button>
+        </Link>
       </div>
       <div ref={view} className="min-h-0 grow overflow-y-auto bg-sheet" tabIndex={0} role="region" aria-label="All stations">
         {listed !== null && find === '' && (
           <FirstLook rows={Array.from({ length: Math.min(50, listed.total) }, (_, i) => listed.at(i)).filter((row) => row !== null)} />
         )}
-        {!inHand && <Heads />}
+        {!inHand && listed?.total !== 0 && <Heads />}
         {listed?.from === 'store' && (
           <p className="border-b border-rule px-6 py-2 text-note font-semibold">
             The desk does not answer. This is what this browser saw last.
@@ -129,16 +127,11 @@ export const StationsScreen = () => {
           </p>
         )}
         {listed === null && <Waiting />}
-        {listed?.total === 0 && <Empty>{find === '' ? 'No station yet. Make the first one.' : `No station is called ‘${find}’.`}</Empty>}
+        {listed?.total === 0 && find !== '' && <Empty>No station is called ‘{find}’.</Empty>}
+        {listed?.total === 0 && find === '' && show !== 'all' && <Empty>{none[show]}</Empty>}
+        {listed?.total === 0 && find === '' && show === 'all' && <FirstStart />}
         {listed !== null && listed.total > 0 && <StationList key={`${show} ${find}`} listed={listed} look={look} view={view} />}
       </div>
-      {making && (
-        <NewStation
-          close={() => {
-            setMaking(false);
-          }}
-        />
-      )}
     </div>
   );
 };

@@ -35,6 +35,8 @@ export const useDeed = (station: Station): Deed | null => {
           },
         };
       }
+      case 'ask':
+        return { label: 'Open Ask', key: 'O', why: null, press: () => void go(`/stations/${station.stream}/plan?part=ask`) };
       case 'lamp':
         return {
           label: `Open ${lampWords[step.result.lamp]}`,

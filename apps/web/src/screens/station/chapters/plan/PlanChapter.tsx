@@ -2,7 +2,7 @@
 import { elementsOf } from '@green-lamp/core/journal';
 import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
 import { useChapter } from '../../door.ts';
-import { AskPart } from './AskPart.tsx';
+import { AskPart } from './ask/AskPart.tsx';
 import { CardsPart } from './CardsPart.tsx';
 import { KitPart } from './KitPart.tsx';
 import { LogicPart } from './LogicPart.tsx';

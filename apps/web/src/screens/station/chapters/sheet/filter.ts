@@ -1,7 +1,7 @@
 // What of a large sheet is looked at: a search, a lamp, who has it, and what is amiss. It stands in the address.
 import { useCallback, useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { isLampName, type LampName } from '@green-lamp/core/name';
+import { isLampName, type LampName, settingKey } from '@green-lamp/core/name';
 import { acceptedAs, type Finding } from '@green-lamp/core/check';
 import { canonical, wanted } from '@green-lamp/core/journal';
 import { isShown, type SheetRow, type Supplier, suppliers } from '@green-lamp/core/sheet';
@@ -69,6 +69,7 @@ export const filtered = (
     .split(/\s+/)
     .filter((word) => word !== '');
   const amiss = new Set(findings.filter((finding) => acceptedAs(station.state, finding) === null).flatMap(({ fields }) => fields));
+  const whose = wanted(station.state, settingKey('desk', null, 'whose'));
   const narrowed = words.length > 0 || lamp !== null || from !== null;
   return rows.filter(({ key, of, element }) => {
     if (key === open) return true;
@@ -87,11 +88,11 @@ export const filtered = (
       case 'differs':
         return device !== null && canonical(device) !== canonical(plan);
       case 'unknown':
-        return empty && (narrowed || isShown(of, station.rules.profiles));
+        return empty && (narrowed || isShown(of, station.rules.profiles, whose));
       case 'findings':
         return amiss.has(key);
       case 'usual':
-        return narrowed || !empty || isShown(of, station.rules.profiles);
+        return narrowed || !empty || isShown(of, station.rules.profiles, whose);
     }
   });
 };

@@ -1,8 +1,8 @@
 // What a station's sheet consists of: its site, each card, modem, unit and path, the desk; and what waits at each.
 import { type Element, elementsOf } from '@green-lamp/core/journal';
 import { openFindings, type Finding } from '@green-lamp/core/check';
-import { groups, isSettingKey, keyParts, type SettingKey } from '@green-lamp/core/name';
-import { groupLabels, onceLabels, type OnceHolder, type SheetRow } from '@green-lamp/core/sheet';
+import { groups, isSettingKey, keyParts, type SettingKey, settingKey } from '@green-lamp/core/name';
+import { groupLabels, isShown, onceLabels, type OnceHolder, type SheetRow } from '@green-lamp/core/sheet';
 import { askList } from '@green-lamp/core/walk';
 import { stageOf, wanted } from '@green-lamp/core/journal';
 import type { Station } from '../../../../store/use-station.ts';
@@ -30,12 +30,13 @@ export const holderOf = (key: string): string | null => {
   return element ?? holder;
 };
 
-type Waits = { readonly stops: number; readonly asks: number; readonly enters: number; readonly restarts: number };
+type Waits = { readonly stops: number; readonly first: number; readonly later: number; readonly enters: number; readonly restarts: number };
 
-const statusOf = ({ stops, asks, enters, restarts }: Waits, station: Station, rows: readonly SheetRow[]): string => {
+const statusOf = ({ stops, first, later, enters, restarts }: Waits, station: Station, rows: readonly SheetRow[]): string => {
   const parts = [
     stops === 0 ? null : `${stops} ${stops === 1 ? 'stop' : 'stops'}`,
-    asks === 0 ? null : `${asks} to ask`,
+    first === 0 ? null : `${first} for the first call`,
+    later === 0 ? null : `${later} to ask`,
     enters === 0 ? null : `${enters} to enter`,
     restarts === 0 ? null : `${restarts} not in force`,
   ].filter((part) => part !== null);
@@ -59,11 +60,14 @@ export const holdersOf = (station: Station, rows: readonly SheetRow[], findings:
   for (const { severity, fields } of openFindings(state, findings))
     if (severity === 'stop')
       for (const holder of new Set(fields.map(holderOf))) if (holder !== null) stops.set(holder, (stops.get(holder) ?? 0) + 1);
-  const asks = count(askList(state, rules.profiles).flatMap((group) => group.asks.map(({ key }) => key)));
+  const asks = askList(state, rules.profiles).flatMap((group) => group.asks);
+  const first = count(asks.filter((ask) => ask.first).map(({ key }) => key));
+  const later = count(asks.filter((ask) => !ask.first).map(({ key }) => key));
   const enters = count(work.flatMap(({ toEnter }) => toEnter));
   const restarts = count(work.flatMap(({ toRestart }) => toRestart));
   const of = (id: string, label: string, kind: string, element: Element | null, mine: readonly SheetRow[]): SheetHolder => {
-    const waits = { stops: stops.get(id) ?? 0, asks: asks.get(id) ?? 0, enters: enters.get(id) ?? 0, restarts: restarts.get(id) ?? 0 };
+    const of = (counts: ReadonlyMap<string, number>): number => counts.get(id) ?? 0;
+    const waits = { stops: of(stops), first: of(first), later: of(later), enters: of(enters), restarts: of(restarts) };
     return {
       id,
       label,
@@ -74,10 +78,12 @@ export const holdersOf = (station: Station, rows: readonly SheetRow[], findings:
       status: statusOf(waits, station, mine),
     };
   };
+  const whose = wanted(state, settingKey('desk', null, 'whose'));
   const once = (holder: OnceHolder): SheetHolder[] => {
     const mine = rows.filter((row) => row.element === null && row.of.holder === holder);
     const label = holder === 'desk' ? 'Desk' : onceLabels[holder];
-    return mine.length === 0 ? [] : [of(holder, label, label, null, mine)];
+    const inUse = mine.filter((row) => isShown(row.of, rules.profiles, whose) || (wanted(state, row.key) ?? null) !== null);
+    return inUse.length === 0 ? [] : [of(holder, label, label, null, mine)];
   };
   return [
     ...before.flatMap(once),

@@ -1,0 +1,64 @@
+// Opens stations from sheets that were saved as files, and says of each file what became of it.
+import { useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { tell } from '../../../store/live.ts';
+import { fromFiles, type FromFile } from './from-files.ts';
+
+export const SheetFiles = () => {
+  const [made, setMade] = useState<readonly FromFile[]>([]);
+  const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <div>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        accept=".json,application/json"
+        className="sr-only"
+        aria-label="Sheet files"
+        tabIndex={-1}
+        onChange={({ target }) => {
+          const files = [...(target.files ?? [])];
+          target.value = '';
+          if (files.length === 0) return;
+          setBusy(true);
+          fromFiles(files)
+            .then(setMade)
+            .catch(tell)
+            .finally(() => {
+              setBusy(false);
+            });
+        }}
+      />
+      <button
+        type="button"
+        className="button"
+        onClick={() => {
+          input.current?.click();
+        }}
+      >
+        Open sheets from files
+      </button>
+      <ul role="status">
+        {busy && <li>Reading them…</li>}
+        {made.map((one) => (
+          <li key={one.file}>
+            {'stream' in one ? (
+              <>
+                {one.file}: opened as{' '}
+                <Link className="link" to={`/stations/${one.stream}/sheet`}>
+                  {one.name}
+                </Link>
+              </>
+            ) : (
+              <strong>
+                {one.file}: {one.why}
+              </strong>
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};
