@@ -94,6 +94,11 @@ for (const { name, width, height, touch } of sizes)
       expect(await page.locator('.button-main:visible').count(), `${name}, ${where}: main buttons`).toBeLessThan(2);
     };
     await look('stations');
+    await goTo(page, '/new');
+    await page.getByRole('button', { name: 'Choose: Unit' }).click();
+    await page.getByRole('button', { name: /^Panel with a keypad/ }).click();
+    await look('new station');
+    await goTo(page, '/stations');
     await page.getByRole('link', { name: /Oxygen monitor/ }).click();
     await page.waitForURL(/\/stations\/station:/);
     const [station = ''] = /.*\/stations\/[^/]+/.exec(page.url()) ?? [];

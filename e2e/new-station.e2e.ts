@@ -1,6 +1,6 @@
 // A new station of each kind of equipment: how many values it is asked for and how many presses it takes until its first call could be made.
 import type { Locator, Page } from '@playwright/test';
-import { expect, test } from './desk.ts';
+import { Desk, expect, test } from './desk.ts';
 import { arrive, newAccount } from './technician.ts';
 
 const answers: { readonly [label: string]: string } = {
@@ -147,4 +147,34 @@ test('a half-made station survives a reload, but for its secrets; what was chose
   expect(await page.evaluate(() => JSON.stringify([Object.entries(sessionStorage), Object.entries(localStorage)]))).not.toContain(
     'BrassLadder17',
   );
+});
+
+test('a desk without a station says where to begin and how units reach it; sheets open as stations, and a bad file loses no good one', async ({
+  page,
+}) => {
+  const desk = await new Desk().start();
+  await arrive(page, desk.web);
+  const start = page.getByRole('region', { name: 'Where to begin' });
+  await expect(start).toContainText(`line records: 127.0.0.1, port ${desk.linePort}`);
+  await expect(start).toContainText('They answer to this computer alone.');
+  const element = { group: 'unit', id: 'abc123', label: 'Logger' };
+  const sheet = {
+    format: 'green-lamp-sheet',
+    version: 1,
+    station: 'Weir gauge, Lower Mill',
+    elements: [element],
+    settings: { 'unit:abc123.serial': 'SN-17' },
+    secrets: [],
+  };
+  await start.getByLabel('Sheet files').setInputFiles([
+    { name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"format":') },
+    { name: 'weir.sheet.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(sheet)) },
+  ]);
+  await expect(page.getByText(/bad\.json: It is no sheet/)).toBeVisible();
+  await page
+    .getByRole('link', { name: /Weir gauge/ })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: 'Unit, Logger' })).toContainText('SN-17');
+  await desk.end();
 });

@@ -7,7 +7,8 @@ import { SheetFiles } from './new/SheetFiles.tsx';
 const onlyHere = (host: string): boolean => /^(?:127\.|::1$|localhost$)/.test(host);
 
 const Reached = () => {
-  const listeners = useLive(({ listeners: all }) => all.filter(({ state }) => state === 'listening'));
+  const all = useLive(({ listeners }) => listeners);
+  const listeners = all.filter(({ state }) => state === 'listening');
   const here = listeners.filter(({ host }) => onlyHere(host));
   return (
     <section aria-label="How units reach this desk" className="border-t border-rule-2 pt-3">

@@ -14,6 +14,7 @@ import { type EquipmentProfile, ofRole, useEquipment } from './equipment.ts';
 import { FirstValues } from './FirstValues.tsx';
 import { openStation, viewOf } from './open-station.ts';
 import { PickEquipment } from './PickEquipment.tsx';
+import { SheetFiles } from './SheetFiles.tsx';
 import { isGoal, useNewStation } from './use-new-station.ts';
 
 const words: { readonly [K in PathKind]: string } = { cellular: 'Cellular', ethernet: 'Ethernet', wifi: 'Wi-Fi', text: 'Text messages' };
@@ -82,93 +83,95 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
   };
   return (
     <form
-      className="new-station"
+      className="flex min-h-0 grow flex-col"
       onSubmit={(event) => {
         event.preventDefault();
         void open();
       }}
     >
-      <div className="flex flex-col gap-4">
-        <div id="new-station-name">
-          <Field
-            label="Name"
-            value={said.name}
-            change={(name) => {
-              say({ name });
-            }}
-            focus
-            hint="What it is, and where: ‘Rain gauge, High Intake’."
-          />
-        </div>
-        <section aria-label="What it is made of" className="flex flex-col gap-3">
-          <div className="flex flex-wrap items-center gap-x-4">
-            <h2 className="grow font-bold">What it is made of</h2>
-            <Link to="/copy" className="quiet">
-              Like a station that is there
-            </Link>
+      <div className="new-station">
+        <div className="flex flex-col gap-4">
+          <div id="new-station-name">
+            <Field
+              label="Name"
+              value={said.name}
+              change={(name) => {
+                say({ name });
+              }}
+              focus
+              hint="What it is, and where: ‘Rain gauge, High Intake’."
+            />
           </div>
-          <Field label="Find equipment" value={find} change={setFind} hint="By name, or by what it does: ‘pump’, ‘dongle’, ‘CAN’." />
-          <PickEquipment
-            label="Unit"
-            none="I will say later"
-            of={ofRole(equipment, 'unit')}
-            find={find}
-            chosen={said.unit}
-            choose={(unit) => {
-              const kind = equipment.find(({ profile }) => profile.id === unit)?.profile.kind;
-              const beside = kind === undefined ? undefined : usually[kind].modem;
-              const modem = equipment.find(({ profile }) => beside !== undefined && profile.kind === beside)?.profile.id ?? null;
-              say({ unit, ...(said.modem === null && modem !== null ? { modem } : {}) });
-              setFind('');
-            }}
-          />
-          <PickEquipment
-            label="Modem or router"
-            none="Inside of the unit, or I will say later"
-            of={ofRole(equipment, 'modem')}
-            find={find}
-            chosen={said.modem}
-            choose={(modem) => {
-              say({ modem });
-              setFind('');
-            }}
-          />
-          <Ways
-            ways={ways}
-            change={(to) => {
-              say({ ways: to });
-            }}
-          />
-          <fieldset>
-            <legend className="mb-1 w-full border-t border-rule-2 pt-2 font-bold">Its calls go to</legend>
-            <div className="flex flex-wrap gap-3">
-              {[...goals, { value: 'later', label: 'I will say later' }].map(({ value, label }) => (
-                <button
-                  key={value}
-                  type="button"
-                  className="button"
-                  aria-pressed={value === (goal ?? 'later')}
-                  onClick={() => {
-                    say({ goal: value === 'later' || isGoal(value) ? value : null });
-                  }}
-                >
-                  {label}
-                </button>
-              ))}
+          <section aria-label="What it is made of" className="flex flex-col gap-3">
+            <div className="flex flex-wrap items-center gap-x-4">
+              <h2 className="grow font-bold">What it is made of</h2>
+              <Link to="/copy" className="quiet">
+                Like a station that is there
+              </Link>
             </div>
-          </fieldset>
-        </section>
+            <Field label="Find equipment" value={find} change={setFind} hint="By name, or by what it does: ‘pump’, ‘dongle’, ‘CAN’." />
+            <PickEquipment
+              label="Unit"
+              none="I will say later"
+              of={ofRole(equipment, 'unit')}
+              find={find}
+              chosen={said.unit}
+              choose={(unit) => {
+                const kind = equipment.find(({ profile }) => profile.id === unit)?.profile.kind;
+                const beside = kind === undefined ? undefined : usually[kind].modem;
+                const modem = equipment.find(({ profile }) => beside !== undefined && profile.kind === beside)?.profile.id ?? null;
+                say({ unit, ...(said.modem === null && modem !== null ? { modem } : {}) });
+                setFind('');
+              }}
+            />
+            <PickEquipment
+              label="Modem or router"
+              none="Inside of the unit, or I will say later"
+              of={ofRole(equipment, 'modem')}
+              find={find}
+              chosen={said.modem}
+              choose={(modem) => {
+                say({ modem });
+                setFind('');
+              }}
+            />
+            <Ways
+              ways={ways}
+              change={(to) => {
+                say({ ways: to });
+              }}
+            />
+            <fieldset>
+              <legend className="mb-1 w-full border-t border-rule-2 pt-2 font-bold">Its calls go to</legend>
+              <div className="flex flex-wrap gap-3">
+                {[...goals, { value: 'later', label: 'I will say later' }].map(({ value, label }) => (
+                  <button
+                    key={value}
+                    type="button"
+                    className="button"
+                    aria-pressed={value === (goal ?? 'later')}
+                    onClick={() => {
+                      say({ goal: value === 'later' || isGoal(value) ? value : null });
+                    }}
+                  >
+                    {label}
+                  </button>
+                ))}
+              </div>
+            </fieldset>
+          </section>
+        </div>
+        <FirstValues
+          call={call}
+          outfit={fitted}
+          typed={said.typed}
+          secrets={secrets}
+          type={(key, text) => {
+            say({ typed: { ...said.typed, [key]: text } });
+          }}
+          hide={station.hide}
+        />
       </div>
-      <FirstValues
-        call={call}
-        outfit={fitted}
-        typed={said.typed}
-        secrets={secrets}
-        type={(key, text) => {
-          say({ typed: { ...said.typed, [key]: text } });
-        }}
-        hide={station.hide}
-      />
       <div className="new-station-foot">
         <p role="status" className="grow font-semibold">
           {call.open.length === 0
@@ -201,8 +204,11 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
 export const NewStationScreen = () => {
   const equipment = useEquipment();
   return (
-    <div className="h-full overflow-y-auto bg-sheet px-5 py-3 max-sm:px-4" tabIndex={0} role="region" aria-label="New station">
-      <h1 className="mb-2 text-head font-bold">New station</h1>
+    <div className="flex h-full flex-col bg-sheet" role="region" aria-label="New station">
+      <div className="flex px-5 pt-2 max-sm:px-4 flex-wrap items-center gap-x-4">
+        <h1 className="grow text-head font-bold">New station</h1>
+        <SheetFiles />
+      </div>
       {equipment === null ? <Waiting>Looking up the profiles…</Waiting> : <Form equipment={equipment} />}
     </div>
   );

@@ -23,8 +23,8 @@ export const PickEquipment = ({ label, none, of, find, chosen, choose }: Props) 
   return (
     <section aria-label={label} className="border-t border-rule-2 pt-2">
       <div className="flex min-h-11 flex-wrap items-center gap-x-3">
-        <h3 className="w-32 font-bold">{label}</h3>
-        <span className="min-w-48 grow basis-0">{named === null ? <span className="text-ink-2">{none}</span> : named.profile.name}</span>
+        <h3 className="w-32 font-bold max-sm:w-full">{label}</h3>
+        <span className="min-w-32 grow basis-0">{named === null ? <span className="text-ink-2">{none}</span> : named.profile.name}</span>
         {(named !== null || !opened) && find === '' && (
           <button
             type="button"

@@ -24,7 +24,11 @@ export const SheetFiles = () => {
           if (files.length === 0) return;
           setBusy(true);
           fromFiles(files)
-            .then(setMade)
+            .then((all) => {
+              setMade(all);
+              const bad = all.flatMap((one) => ('why' in one ? [`${one.file}: ${one.why}`] : []));
+              if (bad.length > 0) tell(new Error(bad.join(' ')));
+            })
             .catch(tell)
             .finally(() => {
               setBusy(false);
@@ -42,22 +46,16 @@ export const SheetFiles = () => {
       </button>
       <ul role="status">
         {busy && <li>Reading them…</li>}
-        {made.map((one) => (
-          <li key={one.file}>
-            {'stream' in one ? (
-              <>
-                {one.file}: opened as{' '}
-                <Link className="link" to={`/stations/${one.stream}/sheet`}>
-                  {one.name}
-                </Link>
-              </>
-            ) : (
-              <strong>
-                {one.file}: {one.why}
-              </strong>
-            )}
-          </li>
-        ))}
+        {made.map((one) =>
+          'stream' in one ? (
+            <li key={one.file}>
+              {one.file}: opened as{' '}
+              <Link className="link" to={`/stations/${one.stream}/sheet`}>
+                {one.name}
+              </Link>
+            </li>
+          ) : null,
+        )}
       </ul>
     </div>
   );
