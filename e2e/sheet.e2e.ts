@@ -136,3 +136,28 @@ test('what two stations share and must not is told at the station where it was j
   await shared.getByRole('button', { name: 'Go to the field' }).click();
   await expect(page.getByLabel('IMSI')).toHaveValue('999050123456789');
 });
+
+test('a value for the time being stays in sight, on Stations too, until the one it has to end with is in force', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  const name = 'Sluice gauge';
+  await openStation(page, { name, account: newAccount() });
+  await setting(page, /^Unit, /, 'Test call every', '24 h');
+  const unit = await device(page, /^Unit, /);
+  await page.getByRole('region', { name: 'Work on the devices' }).getByRole('button', { name: /^I have entered/ }).click();
+  await page.getByRole('button', { name: /restarted/ }).first().click();
+  await unit.locator('[data-row]').filter({ hasText: 'Test call every' }).first().click();
+  await unit.getByLabel('Test call every', { exact: true }).fill('5 min');
+  await unit.getByRole('checkbox', { name: 'Only for the time being' }).click();
+  await expect(unit.getByLabel('It has to end with')).toHaveValue('24 h');
+  await unit.getByLabel('What for').fill('For the first test.');
+  await unit.getByRole('button', { name: 'Save value' }).click();
+  const runner = page.getByRole('region', { name: 'What runs' });
+  await expect(runner).toContainText('Test call every (Unit). It has to end with 24 h. For the first test.');
+  await expect(unit).toContainText('for the time being; ends with 24 h');
+  await delivered(page);
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await expect(page.getByRole('link', { name: new RegExp(name) })).toContainText('for the time being: Test call every (Unit)');
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await runner.getByRole('button', { name: 'Put back 24 h' }).click();
+  await expect(runner).toHaveCount(0);
+});

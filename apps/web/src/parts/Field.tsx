@@ -67,11 +67,13 @@ export const Field = (props: {
   );
 };
 
+export type Choices = readonly { readonly value: string; readonly label: string }[];
+
 export const Choose = (props: {
   label: string;
   value: string;
   change: (value: string) => void;
-  of: readonly { value: string; label: string }[];
+  of: Choices;
   empty?: string;
   hint?: ReactNode;
   inline?: boolean;

@@ -7,6 +7,8 @@ import { type Reading, readingOf } from '../evidence/index.ts';
 import { definitionOf, limitFault } from '../sheet/index.ts';
 import type { DataOf, Known } from './kinds/index.ts';
 import type { Entry } from './entry.ts';
+import { same } from './canonical.ts';
+import { wanted } from './state/settings.ts';
 import { elementsOf, present, type State } from './state/state.ts';
 
 /** How far what was read may lie before its entry: a form may stand open over a day's work. Ours. */
@@ -77,6 +79,15 @@ const lampFault = (state: State, { lamp, path }: { lamp: LampName; path: Element
   return pathFault(state, path);
 };
 
+/** A secret has no value to end with, and a setting without a value is not otherwise for the time being. */
+const temporaryFault = (state: State, { key, ends }: DataOf<'setting.temporary'>): Problem[] => {
+  const now = wanted(state, key) ?? null;
+  if (definitionOf(key)?.form.is === 'secret') return [problem('type', 'data.key', { want: 'no secret: it has no value to end with' })];
+  if (now === null || ends === null) return [problem('missing', now === null ? 'what it is for the time being' : 'data.ends', {})];
+  if (same(now, ends)) return [problem('refused', 'data.ends', { why: 'it is what is wanted already.' })];
+  return limits({ key, value: ends }, 'data.ends');
+};
+
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
 export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
   switch (known.kind) {
@@ -84,6 +95,8 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return limits(known.data, 'data.value');
     case 'setting.staged':
       return known.data.of.flatMap((one, i) => limits(one, `data.of[${i}].value`));
+    case 'setting.temporary':
+      return temporaryFault(state, known.data);
     case 'reading.taken':
       return readingFault(entry, state, known.data);
     case 'hold.run':

@@ -51,6 +51,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
   'person.added': (d) => `${d.name} added.`,
   'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.${d.simulated ? ' Simulated.' : ''}`,
+  'setting.temporary': (d, s) =>
+    `${s.setting(d.key)} is so for the time being, and has to end with ${s.value(d.key, d.ends)}.${d.words === '' ? '' : ` ${d.words}`}`,
   'setting.staged': (d, s) => {
     const [first] = d.of;
     const value = first !== undefined && d.of.length === 1 ? `: ${s.value(first.key, first.value)}` : '';

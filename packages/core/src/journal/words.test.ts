@@ -54,6 +54,13 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
     [{ key: apn, value: null, origin: 'typed', simulated: false, over: null }, 'APN (card A): nothing.'],
     [{ key: pin, value: { secret: ref }, origin: 'typed', simulated: false, over: null }, 'SIM PIN (card A): kept secret.'],
   ],
+  'setting.temporary': [
+    [{ key: apn, ends: 'a.example', words: '' }, 'APN (card A) is so for the time being, and has to end with a.example.'],
+    [
+      { key: apn, ends: 'a.example', words: 'For the first test.' },
+      'APN (card A) is so for the time being, and has to end with a.example. For the first test.',
+    ],
+  ],
   'setting.staged': [
     [{ stage: 'entered', asOf: at, of: [{ key: apn, set: null, value: 'a.example' }] }, 'APN (card A) entered on the device: a.example.'],
     [

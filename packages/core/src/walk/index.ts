@@ -22,4 +22,5 @@ export * from './remote.ts';
 export * from './sheet-csv.ts';
 export * from './swap.ts';
 export * from './summary.ts';
+export * from './temporary.ts';
 export * from './visit.ts';

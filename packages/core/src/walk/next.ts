@@ -6,6 +6,7 @@ import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.t
 import type { Device, Profile, Supplier } from '../sheet/index.ts';
 import { askList } from './asks.ts';
 import { deviceWork } from './pending.ts';
+import { type OpenTemporary, openTemporary } from './temporary.ts';
 
 export type NextStep =
   | { readonly do: 'stop'; readonly finding: Finding }
@@ -13,6 +14,7 @@ export type NextStep =
   | { readonly do: 'enter'; readonly device: Device; readonly keys: readonly SettingKey[] }
   | { readonly do: 'ask'; readonly supplier: Supplier; readonly keys: readonly SettingKey[]; readonly left: number }
   | { readonly do: 'lamp'; readonly result: LampResult }
+  | { readonly do: 'put-back'; readonly of: OpenTemporary }
   | { readonly do: 'nothing'; readonly due: { readonly lamp: LampName; readonly at: number } | null };
 
 /** Failed first, then stale, then what is dark or marginal in the order of the work: the call is rehearsed before what only the site can show. */
@@ -21,7 +23,7 @@ const workOrder: readonly LampName[] = ['Card', 'Bearer', 'Route', 'Call', 'Powe
 
 /** What the first call waits for and nobody was asked yet, while nothing is proven or failed: of one who has most of it. */
 const firstAsk = (state: State, line: Line, profiles: readonly Profile[]): NextStep | null => {
-  if (allLamps(line).some(({ is }) => is !== 'dark' && is !== 'none')) return null;
+  if (line.station !== 'dark' || allLamps(line).some(({ is }) => is !== 'dark' && is !== 'none')) return null;
   const asks = askList(state, profiles).map(({ supplier, asks: of }) => ({
     supplier,
     keys: of.filter(({ first, note }) => first && note?.askedOn == null).map(({ key }) => key),
@@ -50,6 +52,8 @@ export const nextStep = (state: State, line: Line, findings: readonly Finding[],
   const order = [...results].sort((a, b) => urgency[a.is] - urgency[b.is] || workOrder.indexOf(a.lamp) - workOrder.indexOf(b.lamp));
   const [result] = order;
   if (result !== undefined) return { do: 'lamp', result };
+  const temporary = openTemporary(state).find(({ back }) => !back);
+  if (temporary !== undefined) return { do: 'put-back', of: temporary };
   const due = allLamps(line)
     .flatMap(({ lamp, due: at }) => (at === null ? [] : [{ lamp, at }]))
     .sort((a, b) => a.at - b.at)[0];
@@ -106,6 +110,8 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
     }
     case 'lamp':
       return step.result.next === null ? '' : sayReason(step.result.next, speaker);
+    case 'put-back':
+      return `Put ${speaker.setting(step.of.key)} back to ${speaker.value(step.of.key, step.of.ends)}: it was ${speaker.value(step.of.key, step.of.now)} for the time being only.`;
     case 'nothing':
       return step.due === null ? 'Nothing to do.' : `Nothing to do. Next due: ${lampWords[step.due.lamp]}, ${speaker.when(step.due.at)}.`;
   }

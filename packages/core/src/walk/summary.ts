@@ -8,6 +8,7 @@ import { besideOf, asPlanned, type JudgedBy, lamps, type Line } from '../lamp/in
 import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
+import { openTemporary } from './temporary.ts';
 import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
 
 export type Summary = {
@@ -19,6 +20,8 @@ export type Summary = {
   readonly urgent: boolean;
   /** Whom it waits for. */
   readonly waits: readonly WaitsFor[];
+  /** Settings that are otherwise for the time being, by their names. */
+  readonly temporary: readonly string[];
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
 };
@@ -48,14 +51,16 @@ export const summary = (
   });
   const step = nextStep(state, line, findings, by.profiles);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
+  const speaker = speakerOf(state, by.person, by.now, zoneOf(state));
   return {
     name,
     demo,
     line,
-    next: sayNext(step, speakerOf(state, by.person, by.now, zoneOf(state))),
+    next: sayNext(step, speaker),
     who: whoNext(step),
     waits: waitsForWhom(state, dayIn(by.now, zoneOf(state))),
     urgent: stop || line.station === 'failed' || line.station === 'stale',
+    temporary: openTemporary(state).map(({ key }) => speaker.setting(key)),
     strange: Object.keys(state.strange).length > 0,
   };
 };

@@ -25,6 +25,7 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
     <span className="text-small text-ink-2">
       {mark(summary)}
       {summary.demo && ' · demo'}
+      {summary.temporary.length > 0 && <strong className="text-ink"> · for the time being: {summary.temporary.join(', ')}</strong>}
       {summary.strange && ' · has entries from a newer version'}
     </span>
   );

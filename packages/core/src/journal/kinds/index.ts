@@ -12,7 +12,7 @@ import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
-import { settingSet, settingStaged } from './setting.ts';
+import { settingSet, settingStaged, settingTemporary } from './setting.ts';
 import { elementAdded, elementLabelled, elementRemoved, personAdded, stationNamed, stationOpened } from './station.ts';
 
 const list = [
@@ -24,6 +24,7 @@ const list = [
   personAdded,
   settingSet,
   settingStaged,
+  settingTemporary,
   placed,
   cardChanged,
   antennaChanged,

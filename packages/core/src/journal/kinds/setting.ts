@@ -5,6 +5,7 @@ import { definitionOf, parseValue } from '../../sheet/index.ts';
 import { kind } from '../kind.ts';
 import { attended } from '../state/attended.ts';
 import { withStaging } from '../state/device.ts';
+import { put } from '../state/owned.ts';
 import { withLeaf } from '../state/settings.ts';
 
 const key = known(isSettingKey, 'a setting’s key');
@@ -37,6 +38,22 @@ export const settingSet = kind(
       ...(over === null ? [] : [over]),
       ...(entry.re ?? []),
     ]),
+);
+
+/** What is wanted of a setting is for the time being only, and what it has to end with. */
+export const settingTemporary = kind(
+  'setting.temporary',
+  1,
+  (value: unknown, path: string): Parsed<{ key: SettingKey; ends: Json; words: string }> => {
+    const parsed = fields({ key, ends: json, words: text(200) })(value, path);
+    if (!parsed.ok) return parsed;
+    const inner = parseValue(definitionOf(parsed.value.key), parsed.value.ends, path === '' ? 'ends' : `${path}.ends`);
+    return inner.ok ? parsed : inner;
+  },
+  (state, { key: of, ends, words }, { entry, pos }) => ({
+    ...state,
+    temporary: put(state.temporary, of, { ends, words, pos, who: entry.who }),
+  }),
 );
 
 export const settingStaged = kind(

@@ -90,6 +90,8 @@ export type Picked = {
 export type Pin = { readonly id: string; readonly version: number; readonly hash: Sha256 };
 export const pinName = ({ id, version }: { id: string; version: number }): string => `${id} ${version}`;
 
+export type Temporary = { readonly ends: Json; readonly words: string; readonly pos: Pos; readonly who: Who };
+
 export type State = {
   readonly stream: Stream;
   readonly count: number;
@@ -124,6 +126,8 @@ export type State = {
   readonly files: { readonly [whenAndElement: string]: KeptFile };
   /** What was asked of whom, by setting. */
   readonly asks: { readonly [key: string]: Asked };
+  /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
+  readonly temporary: { readonly [key: string]: Temporary };
   /** What a station is judged by; the shipped default where nothing was adopted. */
   readonly adopted: { readonly [R in 'house' | ProfileRole]?: Pin };
   /** In the streams of house rules and profiles: every version, by `id version`. */
@@ -156,6 +160,7 @@ export const emptyState = (stream: Stream): State => ({
   walks: {},
   files: {},
   asks: {},
+  temporary: {},
   adopted: {},
   published: {},
   strange: {},

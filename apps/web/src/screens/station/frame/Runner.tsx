@@ -4,6 +4,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { allLamps } from '@green-lamp/core/lamp';
 import { inWords } from '@green-lamp/core/quantity';
 import { deviceName, restartedDevice } from '../../../commands/device.ts';
+import { putBack } from '../../../commands/temporary.ts';
 import { Press } from '../../../parts/Press.tsx';
 import type { Station } from '../../../store/use-station.ts';
 import { useNow } from '../../../store/use-stream.ts';
@@ -60,6 +61,14 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
             <strong>The drill runs.</strong> Put the path back before you close it: a cable left out is a dead station.
           </p>
         )}
+        {of.is === 'temporary' && (
+          <p>
+            <strong>For the time being:</strong> {station.speaker.setting(of.of.key)}. It has to end with{' '}
+            <span className="mono">{station.speaker.value(of.of.key, of.of.ends)}</span>
+            {of.of.back ? ', and is not in force yet.' : '.'}
+            {of.of.words !== '' && ` ${of.of.words}`}
+          </p>
+        )}
         {of.is === 'hold' && (
           <p>
             <strong>The hold runs.</strong> Keep the aerial still.
@@ -79,6 +88,15 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
             {restartedDevice.label({ station, work: of.work })}
           </Press>
         )}
+        {of.is === 'temporary' && !of.of.back && station.step.do !== 'put-back' && (
+          <Press
+            onPress={() => {
+              putBack.run({ station, of: of.of }, () => undefined);
+            }}
+          >
+            {putBack.label({ station, of: of.of })}
+          </Press>
+        )}
         {of.is === 'drill' && door.chosen?.lamp !== 'Standby' && <Press onPress={open('Standby')}>Open the drill</Press>}
         {of.is === 'hold' && !here.endsWith('/signal') && <Press onPress={open('Signal')}>Open the hold</Press>}
       </div>
@@ -91,7 +109,7 @@ export const useRunner = (station: Station): { running: readonly Running[]; now:
   const now = useNow(1000);
   const running = useRunning(station, now);
   const { step } = station;
-  useAwake(running.length > 0);
+  useAwake(running.some(({ is }) => is !== 'temporary'));
   const hasDeed = step.do === 'restart' && running.some((of) => of.is === 'restart' && of.work.device === step.device);
   useHotkeys(restartedDevice.key, () => {
     const of = running.find(({ is }) => is === 'restart');
@@ -107,7 +125,12 @@ export const Runner = ({ station, running, now }: { station: Station; running: r
       className="no-print max-h-[40%] shrink-0 overflow-y-auto border-t-2 border-rule-2 bg-sheet-2 px-5 py-1 max-sm:px-3"
     >
       {running.map((of) => (
-        <Row key={`${of.is} ${of.is === 'restart' ? of.work.device : ''}`} station={station} of={of} now={now} />
+        <Row
+          key={`${of.is} ${of.is === 'restart' ? of.work.device : of.is === 'temporary' ? of.of.key : ''}`}
+          station={station}
+          of={of}
+          now={now}
+        />
       ))}
     </section>
   );

@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { lampWords } from '@green-lamp/core/name';
 import { enteredOnDevice, restartedDevice } from '../../../commands/device.ts';
+import { putBack } from '../../../commands/temporary.ts';
 import type { Station } from '../../../store/use-station.ts';
 import { useDoor } from '../door.ts';
 
@@ -37,6 +38,17 @@ export const useDeed = (station: Station): Deed | null => {
       }
       case 'ask':
         return { label: 'Open Ask', key: 'O', why: null, press: () => void go(`/stations/${station.stream}/plan?part=ask`) };
+      case 'put-back': {
+        const of = { station, of: step.of };
+        return {
+          label: putBack.label(of),
+          key: putBack.key,
+          why: putBack.run(of),
+          press: () => {
+            putBack.run(of, () => undefined);
+          },
+        };
+      }
       case 'lamp':
         return {
           label: `Open ${lampWords[step.result.lamp]}`,

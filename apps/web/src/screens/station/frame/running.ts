@@ -1,14 +1,15 @@
-// What runs at a station now: a drill, a hold, a restart that is waited for. Only then is there a runner.
+// What runs at a station now: a drill, a hold, a restart that is waited for, a value that is there for the time being. Only then is there a runner.
 import type { Station } from '../../../store/use-station.ts';
 import { deviceNow } from '../../../store/device.ts';
 import { holdTime, useHold } from '../../../store/hold.ts';
 import { seconds } from '@green-lamp/core/quantity';
 import { isOnceDevice } from '@green-lamp/core/sheet';
-import type { DeviceWork } from '@green-lamp/core/walk';
+import { type DeviceWork, type OpenTemporary, openTemporary } from '@green-lamp/core/walk';
 
 export type Running =
   | { readonly is: 'drill'; readonly since: number }
   | { readonly is: 'hold'; readonly since: number }
+  | { readonly is: 'temporary'; readonly since: number; readonly of: OpenTemporary }
   | { readonly is: 'restart'; readonly since: number; readonly work: DeviceWork; readonly usual: number; readonly late: number };
 
 /** From power to ready as the adopted profile has it, else a modem's minute; late is half as long again: common practice, no source. */
@@ -32,5 +33,6 @@ export const useRunning = (station: Station, now: number): readonly Running[] =>
     ...(drill === null ? [] : [{ is: 'drill' as const, since: drill.pos.ord }]),
     ...(hold === null ? [] : [{ is: 'hold' as const, since: now - holdTime(hold, deviceNow()) }]),
     ...restarts,
+    ...openTemporary(station.state).map((of) => ({ is: 'temporary' as const, since: of.since, of })),
   ];
 };

@@ -30,6 +30,7 @@ import { BridgesOf } from './Bridges.tsx';
 import { backToFinding } from './Findings.tsx';
 import { History } from './History.tsx';
 import { stagesOf } from './stages.ts';
+import { type Ends, Temporary } from './Temporary.tsx';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
 /** How the row is left: back to itself, or on to the next or the one before, to be looked at or typed into. */
@@ -52,6 +53,7 @@ const set = async (
   value: Json,
   typed: string | null,
   secrets: Parameters<typeof append>[2] = [],
+  temporary: { readonly ends: Json; readonly words: string } | null = null,
 ): Promise<void> => {
   const data = {
     key: settingOf,
@@ -61,7 +63,14 @@ const set = async (
     over: standing(station.state, settingOf)?.pos.id ?? null,
     ...(typed === null ? {} : { typed }),
   };
-  await append(station.stream, [{ kind: 'setting.set', data }], secrets);
+  await append(
+    station.stream,
+    [
+      { kind: 'setting.set', data },
+      ...(temporary === null ? [] : [{ kind: 'setting.temporary' as const, data: { key: settingOf, ...temporary } }]),
+    ],
+    secrets,
+  );
 };
 
 const Shown = ({ settingOf, station }: Props) => {
@@ -234,6 +243,7 @@ export const SettingEditor = (
     close();
   };
   const [failed, setFailed] = useState<string | null>(null);
+  const [ends, setEnds] = useState<Ends | null>(null);
   const { form } = of;
   const parsed = form.is === 'secret' ? null : parseTyped(of, typed);
   const fault =
@@ -244,6 +254,8 @@ export const SettingEditor = (
       : parsed?.ok === false
         ? parsed.problems.map((one) => sentence(one)).join(' ')
         : null;
+  const end = ends === null || form.is === 'secret' ? null : parseTyped(of, ends.typed);
+  const endFault = end?.ok === false ? end.problems.map((one) => sentence(one)).join(' ') : null;
   const keep = async (to: Leaving = 'here'): Promise<void> => {
     try {
       if (fault !== null) {
@@ -256,7 +268,9 @@ export const SettingEditor = (
           throw new Error('This browser has no key of the desk yet, so it can’t keep a secret. Open the page once while the desk answers.');
         await set(kept, made === null ? null : { secret: made.ref }, null, made === null ? [] : [made.sealed]);
       } else if (parsed?.ok === true && !same(parsed.value, now ?? null)) {
-        await set(kept, parsed.value, typed === editValue(of, parsed.value) ? null : typed);
+        if (endFault !== null) throw new Error(endFault);
+        const temporary = ends === null || end?.ok !== true ? null : { ends: end.value, words: ends.words.trim() };
+        await set(kept, parsed.value, typed === editValue(of, parsed.value) ? null : typed, [], temporary);
       }
       close(to);
     } catch (error) {
@@ -346,6 +360,9 @@ export const SettingEditor = (
           )}
           {whole && (
             <>
+              {form.is !== 'secret' && of.enteredOn !== null && (
+                <Temporary ends={ends} change={setEnds} now={editValue(of, now)} choices={choices} problem={endFault} />
+              )}
               <div className="flex flex-wrap items-center gap-3">
                 <button type="submit" className="button">
                   Save value

@@ -4,6 +4,7 @@ import { acceptedAs } from '@green-lamp/core/check';
 import { canonical, elementsOf, stageOf, standing, wanted } from '@green-lamp/core/journal';
 import { isSecret, type Parameter, type SheetRow, showValue } from '@green-lamp/core/sheet';
 import { StageBar } from '../../../../parts/StageBar.tsx';
+import { openTemporary } from '@green-lamp/core/walk';
 import { useLive } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useRows } from './rows.ts';
@@ -74,10 +75,16 @@ const Main = ({ row }: { row: SheetRow }) => {
 const Other = ({ row }: { row: SheetRow }) => {
   const { other, word } = useSaid(row);
   const { station } = useRows();
+  const temporary = openTemporary(station.state).find(({ key, back }) => key === row.key && !back);
   return (
     <span className="text-ink-2">
       {other !== '' && <Value text={other} mono={isMono(row.of)} />}
       {standing(station.state, row.key)?.simulated === true && <span className="ml-1 text-small font-semibold text-ink">simulated</span>}
+      {temporary !== undefined && (
+        <span className="ml-1 text-small font-semibold text-ink">
+          for the time being; ends with {station.speaker.value(row.key, temporary.ends)}
+        </span>
+      )}
       {word !== '' && <span className="ml-1 text-small font-semibold text-ink">{word}</span>}
     </span>
   );
