@@ -143,8 +143,14 @@ test('a value for the time being stays in sight, on Stations too, until the one 
   await openStation(page, { name, account: newAccount() });
   await setting(page, /^Unit, /, 'Test call every', '24 h');
   const unit = await device(page, /^Unit, /);
-  await page.getByRole('region', { name: 'Work on the devices' }).getByRole('button', { name: /^I have entered/ }).click();
-  await page.getByRole('button', { name: /restarted/ }).first().click();
+  await page
+    .getByRole('region', { name: 'Work on the devices' })
+    .getByRole('button', { name: /^I have entered/ })
+    .click();
+  await page
+    .getByRole('button', { name: /restarted/ })
+    .first()
+    .click();
   await unit.locator('[data-row]').filter({ hasText: 'Test call every' }).first().click();
   await unit.getByLabel('Test call every', { exact: true }).fill('5 min');
   await unit.getByRole('checkbox', { name: 'Only for the time being' }).click();

@@ -1,7 +1,7 @@
 // The demo's stations in Varrow Dale: three that have been worked at, and the nine of dale.ts. Everything in them is made up: names, numbers, hosts in .example, documentation addresses.
 import { type Stream, peopleStream, type Ulid } from '../name/index.ts';
 import { type Entry, type State, write } from '../journal/index.ts';
-import { days, hours, type Instant, instant, minutes } from '../quantity/index.ts';
+import { days, hours, type Instant, instant, minutes, seconds } from '../quantity/index.ts';
 import { shippedHouse } from '../house/index.ts';
 import { canonical, hashOf, type Pin } from '../journal/index.ts';
 import type { Heard } from '../lamp/index.ts';
@@ -182,7 +182,9 @@ const museum = (of: Chance, start: Instant, writer: Writer, ports: Ports): Stati
   const receiver = m.element('receiver', 'Varrow desk');
   m.set(null, { 'site.place': 'Dale museum, store in the cellar', 'site.zone': 'UTC', 'desk.grace': hours(24), 'desk.onTest': true });
   m.set(path, { 'path.kind': 'ethernet', 'path.priority': 1 });
-  m.set(unit, { 'unit.account': '0562', ...callsTo(ports) });
+  adopts(m, 'keypad-panel');
+  m.set(unit, { 'unit.account': '0562', ...callsTo(ports), 'unit.callOn': true, 'unit.paths': 'ethernet', 'unit.testEvery': hours(24) });
+  m.set(unit, { 'unit.testAt': '04:10', 'unit.exitDelay': seconds(45), 'unit.entryDelay': seconds(30), 'unit.restorals': true });
   m.set(receiver, { 'receiver.account': '0526', ...deskAt(ports) });
   for (const [i, name] of ['Vault east', 'Vault west', 'Paper store', 'Film store'].entries())
     m.set(m.element('device', name), { 'device.name': name, 'device.deskName': name, 'device.zone': i + 5, 'device.deskZone': i + 6 });

@@ -63,6 +63,9 @@ export const gates = ['gather', 'harvest', 'file', 'bench'] as const;
 export type Gate = (typeof gates)[number];
 /** Where an answer leads other than to the next prompt: asked again, to the first, out of the menu; or a prompt's own id. */
 export const leadsTo = ['again', 'start', 'out'] as const;
+/** In what a device counts a figure, or which part of a time it asks for. */
+export const deviceUnits = ['ms', '0.1 s', 's', 'min', 'h', 'd', 'kB', 'MB', 'GB', 'V', 'hour of day', 'minute of hour'] as const;
+export type DeviceUnit = (typeof deviceUnits)[number];
 export const promptKinds = ['type', 'choose', 'press', 'wait', 'do'] as const;
 
 /** One prompt of a device's own menu, or one step beside it, in the device's order. */
@@ -73,6 +76,11 @@ const prompt = fields({
   is: oneOf(promptKinds),
   /** The setting whose value is typed or chosen. */
   setting: optional(definitionKey),
+  /** In what the device counts it; or the setting of its own that chooses the unit. */
+  unit: optional(oneOf(deviceUnits)),
+  unitBy: optional(definitionKey),
+  /** The device's own words for values: true, false or a choice, as `{ "true": "ENABLED" }`. */
+  says: optional(dictionary((value): value is string => typeof value === 'string' && value.length <= 40, 'a value', words(40))),
   /** What to press: keys, a button, 'OK'. */
   press: optional(words(80)),
   /** The sign to wait for. */

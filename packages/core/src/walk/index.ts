@@ -7,6 +7,7 @@ export * from './first-call.ts';
 export * from './flows.ts';
 export * from './gates.ts';
 export * from './interpreter.ts';
+export { asDeviceWants, type Keyed, keyedAt } from './keyed.ts';
 export * from './kit.ts';
 export * from './log.ts';
 export * from './many.ts';

@@ -1,12 +1,18 @@
 // A device's own menu with this station's values in it: what it shows, what to type, what drops out, how long it takes.
-import { type Json, plainText, type SettingKey, settingKey } from '../name/index.ts';
-import { definition, isSecret, type Profile, type Prompt, showValue, type SheetView, multiTap, threeDigitOctets } from '../sheet/index.ts';
+import type { SettingKey } from '../name/index.ts';
+import { multiTap, type Profile, type Prompt, type SheetView } from '../sheet/index.ts';
+import { keyFor } from './key-for.ts';
+import { keyedAt } from './keyed.ts';
 
 export type MenuStep = {
   readonly prompt: Prompt;
   readonly key: SettingKey | null;
   /** What to type or choose, as the device wants it; empty where nothing is known, 'kept secret' for a secret. */
   readonly type: string;
+  /** In what the device counts, where it is not said with the value. */
+  readonly unit: string | null;
+  /** Why the value can't be typed there as it stands. */
+  readonly cannot: string | null;
   /** Presses of a keypad, letter by letter, where the device has one. */
   readonly presses: readonly string[] | null;
   /** ms of typing. */
@@ -18,33 +24,12 @@ export type MenuStep = {
 const onKeyboard = 350;
 const onKeypad = 550;
 
-/** The settings that every element of a definition could hold; the one of the role's device first. */
-const keyFor = (view: SheetView, name: string): SettingKey | null => {
-  const of = definition(name);
-  if (of === null) return null;
-  const param = name.slice(of.holder.length + 1);
-  const element = view.elements.find(({ group }) => group === of.holder);
-  const once = of.holder === 'site' || of.holder === 'desk' || of.holder === 'it' || of.holder === 'portal' || of.holder === 'computer';
-  return once ? settingKey(of.holder, null, param) : element === undefined ? null : settingKey(of.holder, element.id, param);
-};
-
-/** A value as a device wants it typed: octets of three digits, value and unit apart, small letters. */
-export const asDeviceWants = (profile: Profile, name: string, value: Json): string => {
-  const of = definition(name);
-  if (value === null || of === null) return '';
-  if (isSecret(value)) return 'kept secret';
-  const plain = of.form.is === 'text' ? plainText(value) : showValue(of, value);
-  if (profile.quirks?.octets === 'three') return threeDigitOctets(plain);
-  if (of.form.is === 'text' && of.form.as === 'eui' && profile.quirks?.letters === 'lower') return plain.toLowerCase();
-  return plain;
-};
-
 /** The menu of a profile on a sheet, whole: what an earlier answer removes is marked dropped and stays in its place. */
 export const menuOf = (profile: Profile, view: SheetView): MenuStep[] =>
   (profile.menu ?? []).map((prompt): MenuStep => {
     const key = prompt.setting === undefined ? null : keyFor(view, prompt.setting);
     const value = key === null ? null : (view.value(key) ?? null);
-    const type = prompt.setting === undefined ? '' : asDeviceWants(profile, prompt.setting, value);
+    const { type, unit, cannot } = keyedAt(profile, prompt, value, view);
     const presses = profile.quirks?.keypad === 'multi-tap' && type !== '' && type !== 'kept secret' ? multiTap(type) : null;
     const keystrokes = presses === null ? Array.from(type).length : presses.join('').length;
     const gate = prompt.only === undefined ? undefined : keyFor(view, prompt.only.setting);
@@ -55,6 +40,8 @@ export const menuOf = (profile: Profile, view: SheetView): MenuStep[] =>
       prompt,
       key,
       type,
+      unit,
+      cannot,
       presses,
       typing:
         prompt.is === 'type'
@@ -64,7 +51,7 @@ export const menuOf = (profile: Profile, view: SheetView): MenuStep[] =>
         ? 'dropped'
         : empty && prompt.skip !== undefined
           ? 'skipped'
-          : empty && prompt.is !== 'do' && prompt.is !== 'wait'
+          : (empty || cannot !== null) && prompt.is !== 'do' && prompt.is !== 'wait'
             ? 'missing'
             : 'now',
     };

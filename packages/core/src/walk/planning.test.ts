@@ -223,7 +223,8 @@ describe('the menu walk', () => {
     expect(of('receiver-1-ip')).toMatchObject({ type: '192.000.002.007', is: 'now' });
     expect(of('account')).toMatchObject({ type: '0233', typing: (of('account')?.presses ?? []).join('').length * 550 });
     expect(of('apn-user')).toMatchObject({ is: 'skipped' });
-    expect(of('receiver-2-ip')).toMatchObject({ is: 'missing' });
+    expect(of('receiver-2-ip')).toMatchObject({ is: 'skipped' });
+    expect(of('installer-name')).toMatchObject({ is: 'missing' });
   });
   test('an earlier ‘no’ drops the prompts that it hides, and they take no time', () => {
     const { m, unit } = onePath();

@@ -1,5 +1,6 @@
 // A device's own menu with this station's values: the prompt in hand under the thumb, all of them below.
 import { useState } from 'react';
+import { stageOf } from '@green-lamp/core/journal';
 import { inWords } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { leads, type MenuStep, menuTime, promptName, type Walk, walkOf, whereAmI } from '@green-lamp/core/walk';
@@ -20,9 +21,16 @@ const gates = {
   bench: 'On the bench, before the van leaves.',
 } as const;
 
+/** What is in force on the device has been keyed: nobody does it again. */
+const isInForce = ({ state }: Station, { key, is }: MenuStep): boolean => {
+  const stage = key === null || is !== 'now' ? null : stageOf(state, key);
+  return stage === 'inForce' || stage === 'readBack';
+};
+
 const Step = ({ station, step, what, here }: { station: Station; step: MenuStep; what: string; here: boolean }) => {
-  const { prompt, type, presses, is } = step;
-  const done = isDone(station, what);
+  const { prompt, type, unit, cannot, presses, is } = step;
+  const inForce = isInForce(station, step);
+  const done = inForce || isDone(station, what);
   return (
     <li
       aria-current={here ? 'step' : undefined}
@@ -30,17 +38,19 @@ const Step = ({ station, step, what, here }: { station: Station; step: MenuStep;
     >
       {prompt.gate !== undefined && is !== 'dropped' && <p className="text-note font-semibold">{gates[prompt.gate]}</p>}
       <Tick done={done} press={() => void tick(station, what)}>
-        <span className="mono">{prompt.shows}</span>{' '}
+        <span className="mono font-semibold">{prompt.shows}</span>{' '}
         {is === 'dropped' ? (
           <span className="text-note">drops out: an earlier answer hides it</span>
         ) : is === 'missing' ? (
-          <strong className="text-note">the value is missing</strong>
+          <strong className="text-note">{cannot ?? 'the value is missing'}</strong>
         ) : is === 'skipped' ? (
           <span className="text-note">skip it. {prompt.skip}</span>
         ) : (
           type !== '' && (
             <span>
-              {verbs[prompt.is]} <strong className="mono">{type}</strong>
+              {verbs[prompt.is]} <strong className="mono text-head">{type}</strong>
+              {unit !== null && <span className="text-note"> {unit}</span>}
+              {inForce && <span className="text-note"> · in force already</span>}
             </span>
           )
         )}
@@ -136,7 +146,7 @@ const Walking = ({ station, profile }: { station: Station; profile: Profile }) =
   const { typing, waiting, window } = menuTime(profile, steps);
   const live = steps.filter(({ is }) => is !== 'dropped');
   const name = (step: MenuStep): string => promptName(profile, step.prompt);
-  const done = live.filter((step) => isDone(station, name(step))).length;
+  const done = live.filter((step) => isInForce(station, step) || isDone(station, name(step))).length;
   const missing = live.filter(({ is }) => is === 'missing').length;
   return (
     <>
@@ -151,7 +161,6 @@ const Walking = ({ station, profile }: { station: Station; profile: Profile }) =
         )}
         .
       </p>
-      <Windows station={station} profile={profile} walk={walk} />
       {hand === null ? (
         <div className="mb-3 flex flex-wrap items-center gap-3">
           <Press
@@ -167,6 +176,7 @@ const Walking = ({ station, profile }: { station: Station; profile: Profile }) =
       ) : (
         <WalkHand station={station} profile={profile} walk={walk} hand={hand} />
       )}
+      <Windows station={station} profile={profile} walk={walk} />
       <Lost station={station} profile={profile} />
       <ol aria-label={`Menu of ${profile.name}`}>
         {steps.map((step) => (

@@ -15,11 +15,16 @@ const heldWords: { readonly [G in Held['gate']]: string } = {
   file: 'File before it is written over. Still to do:',
 };
 
+/** More than these are folded, so that the prompt in hand stays in sight. */
+const few = 3;
+
 export const HeldNote = ({ station, held }: { station: Station; held: readonly Held[] }) => (
   <>
     {held.map(({ gate, keys, prompts }) => (
-      <div key={gate} className="border-l-4 border-ink pl-3">
-        <p className="font-semibold">{heldWords[gate]}</p>
+      <details key={gate} className="border-l-4 border-ink pl-3" open={keys.length <= few}>
+        <summary className="link flex min-h-11 items-center">
+          {heldWords[gate]} {keys.length > few && `${keys.length} values`}
+        </summary>
         <ul className="flex flex-wrap gap-x-4">
           {keys.map((key) => (
             <li key={key}>
@@ -30,7 +35,7 @@ export const HeldNote = ({ station, held }: { station: Station; held: readonly H
           ))}
           {keys.length === 0 && prompts.map((one) => <li key={one}>{one}</li>)}
         </ul>
-      </div>
+      </details>
     ))}
   </>
 );
@@ -75,7 +80,7 @@ const does = {
 } as const;
 
 export const WalkHand = ({ station, profile, walk, hand }: { station: Station; profile: Profile; walk: Walk; hand: InHand }) => {
-  const { prompt, type, presses, is } = hand.step;
+  const { prompt, type, unit, cannot, presses, is } = hand.step;
   const to = (how: 'sign' | 'wrong' | 'back') => leads(walk.steps, prompt.id, how);
   const shownAt = (id: string | null): string => walk.steps.find((step) => step.prompt.id === id)?.prompt.shows ?? 'out of the menu';
   const go = (how: 'sign' | 'wrong' | 'back'): void => {
@@ -92,10 +97,11 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
         <span className="mono text-head font-bold">{prompt.shows}</span>
         {type !== '' && (
           <span>
-            {verbs[prompt.is]} <strong className="mono text-head">{type}</strong>
+            {verbs[prompt.is]} <strong className="mono text-timer">{type}</strong>
+            {unit !== null && <span className="text-note"> {unit}</span>}
           </span>
         )}
-        {is === 'missing' && <strong>the value is missing</strong>}
+        {is === 'missing' && <strong>{cannot ?? 'the value is missing'}</strong>}
         {presses !== null && <span className="mono text-note">Keys: {presses.join(' · ')}</span>}
       </p>
       <p className="text-note">
