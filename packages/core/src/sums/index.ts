@@ -8,6 +8,7 @@ export * from './card/iccid-check.ts';
 export * from './path/failover.ts';
 export * from './path/false-failover.ts';
 export * from './path/month.ts';
+export * from './pins/pins.ts';
 export * from './radio/bands.ts';
 export * from './radio/hold.ts';
 export * from './text/alphabet.ts';

@@ -349,6 +349,18 @@ describe('cards, ends and the sheet as a table', () => {
         note: expect.stringContaining('never into a switch') as unknown,
       },
     ]));
+  test('a serial cable is drawn from both its ends, and one that they do not need is told; RJ45 that is no norm’s is not drawn', () => {
+    const of = onePath();
+    const link = of.m.element('link', 'serial');
+    of.m.set(link, { 'link.unitEnd': 'DTE', 'link.modemEnd': 'DTE', 'link.cable': 'straight', 'link.wires': 3 });
+    const cable = () => cableCard(of.m.state).find(({ id }) => id === link);
+    expect(cable()).toMatchObject({ from: 'logger, DTE', wrong: 'These two ends need a crossed cable; the sheet has a straight one.' });
+    expect(cable()?.drawing?.wires.map(({ from, to }) => `${from.n}-${to.n}`)).toEqual(['2-3', '3-2', '5-5']);
+    of.m.set(link, { 'link.cable': 'crossed' });
+    expect(cable()?.wrong).toBeNull();
+    of.m.set(link, { 'link.plug': 'RJ45' });
+    expect(cable()?.drawing).toBeNull();
+  });
   test('a terminal has its wire, its common, and the channel as the device counts', () =>
     expect(wiringCard(m.state)).toMatchObject([
       { mark: 'IN1', wire: 'grey 4', to: 'float switch', common: 'COM', channel: '0', rest: 'open' },

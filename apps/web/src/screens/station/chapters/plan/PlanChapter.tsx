@@ -3,7 +3,7 @@ import { elementsOf } from '@green-lamp/core/journal';
 import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
 import { useChapter } from '../../door.ts';
 import { AskPart } from './ask/AskPart.tsx';
-import { CardsPart } from './CardsPart.tsx';
+import { CablesPart } from './cables/CablesPart.tsx';
 import { KitPart } from './KitPart.tsx';
 import { LogicPart } from './LogicPart.tsx';
 import { VisitPart } from './VisitPart.tsx';
@@ -18,7 +18,7 @@ export const PlanChapter = () => {
     { id: 'visit', label: 'The visit', Part: VisitPart },
     { id: 'ways', label: 'Connections and ports', Part: WaysPart },
     ...(elementsOf(station.state, 'output').length > 0 ? [logic] : []),
-    { id: 'cables', label: 'Cable and wiring lists', Part: CardsPart },
+    { id: 'cables', label: 'Cable and wiring lists', Part: CablesPart },
   ];
   const { id, Part } = usePart('part', [{ id: 'ask', label: 'Ask', Part: AskPart }, ...parts]);
   return (
