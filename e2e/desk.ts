@@ -43,6 +43,7 @@ export class Desk {
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
       GREENLAMP_TEST_PATHS: '1',
+      GREENLAMP_DEMO_CALLS: '0',
       ...this.env,
     };
     const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });

@@ -15,6 +15,7 @@ import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
+import { DemoCalls } from './demo/calls.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
 import { ClockWatch } from './desk/clock-watch.ts';
@@ -207,6 +208,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   const modbus = app.get(ModbusPort);
   await modbus.open(env.modbusPort);
   if (env.demo) await app.get(Demo).play(clock.now());
+  if (env.demo) app.get(DemoCalls).open(env.demoCalls);
   await app.get(Publish).shipped();
   await app.get(Board).open();
   const caching = setInterval(() => {

@@ -5,6 +5,7 @@ import { elementsOf, type State, wanted } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import type { FrameView } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
+import { DemoCalls } from './calls.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open({ demo: true, testPaths: false }));
@@ -39,6 +40,20 @@ test('a line typed at this computer lights no lamp of a cellular station behind 
     ['impossible', false, null],
     ['impossible', false, null],
   ]);
+});
+test('units of the demo go on calling: each in turn, acknowledged, marked simulated, matched to its station and path', async () => {
+  const calls = server.running.app.get(DemoCalls);
+  const made = [];
+  for (let i = 0; i < 5; i++) made.push(await calls.next());
+  expect(made.map((one) => one?.answer)).toEqual(Array(5).fill('OK 1'));
+  expect(new Set(made.slice(0, 4).map((one) => one?.station)).size).toBe(4);
+  expect(made[4]?.station).toBe(made[0]?.station);
+  for (const one of made.slice(0, 4)) {
+    const { frames } = await server.get<{ frames: FrameView[] }>(`/api/frames?station=${one?.station ?? ''}`);
+    const mine = frames.find(({ event }) => event === 'reading');
+    expect(mine).toMatchObject({ simulated: true, status: 'matched' });
+    expect(mine?.path).not.toBeNull();
+  }
 });
 test('what the scenario itself plays is marked simulated, in frame and lamp', async () => {
   const { stream, state } = await stationOf(/Oxygen monitor/);

@@ -25,6 +25,8 @@ export type Env = {
   readonly keys: string;
   readonly web: string;
   readonly demo: boolean;
+  /** How often (ms) a unit of the demo calls; 0 is never. */
+  readonly demoCalls: number;
   /** For tests and pictures: the instant at which the server's clock starts. */
   readonly clockFrom: string | null;
   /** For tests: 127.0.9.0/24 stands for the world outside, and may be a path's own. */
@@ -83,6 +85,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),
     demo: env['GREENLAMP_DEMO'] === '1',
+    demoCalls: 1000 * most('GREENLAMP_DEMO_CALLS', env, 40),
     clockFrom: env['GREENLAMP_CLOCK'] ?? null,
     testPaths: env['GREENLAMP_TEST_PATHS'] === '1',
   };

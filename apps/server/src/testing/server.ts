@@ -41,6 +41,7 @@ export class TestServer {
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),
       demo: false,
+      demoCalls: 0,
       clockFrom: null,
       testPaths: true,
       ...more,

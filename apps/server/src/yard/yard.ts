@@ -1,5 +1,5 @@
 // [Y1] The yard: virtual equipment for stations, whose calls come over real sockets. It alone sets the mark 'simulated'.
-import { connect, type Socket } from 'node:net';
+import type { Socket } from 'node:net';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { type ElementId, isStream, type Json, type Stream, type Ulid } from '@green-lamp/core/name';
 import { forwardedTo } from '@green-lamp/core/lamp';
@@ -42,6 +42,7 @@ import { Desk } from '../desk/desk.ts';
 import { MarkedSockets } from '../desk/marked.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock, Ids } from '../shell/clock.ts';
+import { connectFrom, exchange } from './exchange.ts';
 import { RunningWorld, tickEvery } from './running-world.ts';
 
 export type Tried = { readonly sent: string; readonly answer: string; readonly said: DeskSaid };
@@ -243,7 +244,7 @@ export class Yard implements OnApplicationShutdown {
     const unit: Programmable = { ...made, values: { ...made.values, ...this.#written.get(stream) } };
     const woken = hearText(unit, of);
     if (!woken.calls) return woken.why;
-    const socket = await this.#connect(place.path.address, of.port);
+    const socket = await connectFrom(place.path.address, of.port);
     this.marked.put(place.path.address, socket.localPort ?? 0, { station: stream, path });
     programmed(socket, unit, (values) => {
       this.#written.set(stream, values);
@@ -295,7 +296,7 @@ export class Yard implements OnApplicationShutdown {
   async #carry({ station, path, address, protocol, port, frame }: Extract<Out, { out: 'call' }>): Promise<void> {
     let answer = '';
     try {
-      const socket = await this.#connect(address, await this.#listensAt(station, protocol, port));
+      const socket = await connectFrom(address, await this.#listensAt(station, protocol, port));
       this.marked.put(address, socket.localPort ?? 0, { station: station as Stream, path: path as ElementId }); // both were made from a station's sheet
       answer = await exchange(socket, Buffer.from(frame, 'latin1'));
     } catch {
@@ -314,15 +315,6 @@ export class Yard implements OnApplicationShutdown {
     const port = Number(set);
     if (set === '' || !Number.isInteger(port)) return this.desk.portOf(protocol);
     return isStream(station) ? forwardedTo(await this.journal.state(station), port) : port;
-  }
-
-  #connect(localAddress: string, port: number): Promise<Socket> {
-    return new Promise((done, failed) => {
-      const socket = connect({ port, host: '127.0.0.1', localAddress }, () => {
-        done(socket);
-      });
-      socket.once('error', failed);
-    });
   }
 
   #nextAddress(): string {
@@ -370,22 +362,3 @@ const programmed = (socket: Socket, start: Programmable, written: (values: Progr
   });
   socket.write(writeLine(greet(start)));
 };
-
-/** Sends and waits for one whole answer, for the socket's end, or until patience ends. */
-const exchange = (socket: Socket, frame: Uint8Array): Promise<string> =>
-  new Promise((done) => {
-    let answer = '';
-    const end = (): void => {
-      clearTimeout(timer);
-      socket.destroy();
-      done(answer);
-    };
-    const timer = setTimeout(end, patience);
-    socket.on('data', (chunk) => {
-      answer += chunk.toString('latin1');
-      if (answer.includes('\r') || /^(?:OK|NO) [^\n]*\n/.test(answer)) end();
-    });
-    socket.on('close', end);
-    socket.on('error', end);
-    socket.write(frame);
-  });
