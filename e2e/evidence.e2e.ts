@@ -101,7 +101,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Reports elsewhere', account, paths: ['Ethernet'] });
-  await setting(page, /^Desk/, 'Desk is', 'somebody else’s');
+  await setting(page, /^Desk/, 'Monitored by', 'another desk');
   await lamp(page, /^Call, not tested/).click();
   const other = page.getByRole('region', { name: 'At the other desk' });
   await other.getByLabel('Event that you make now').fill('door');

@@ -16,7 +16,7 @@ export const arrive = async (page: Page, web: string, path = '/stations', name =
   if (await known.isVisible()) await known.click();
   else {
     await page.getByLabel(/^(?:Somebody else|Your name)$/).fill(name);
-    await page.getByRole('button', { name: 'That is me' }).click();
+    await page.getByRole('button', { name: 'Use this name' }).click();
   }
   await expect(page.getByRole('dialog')).toHaveCount(0);
 };

@@ -99,7 +99,7 @@ test('the other lamps take a reading, a word, or an accepted none, at their door
   await margin.getByRole('button', { name: 'Accept it' }).click();
   await expect(lamp(page, /^Standby, not fitted/)).toBeVisible();
   await lamp(page, /^Route, path 1, not tested/).click();
-  await margin.getByText('Somebody says so').click();
+  await margin.getByText('Reported, not measured').click();
   await margin.getByLabel('Who said what').fill('IT says that the port is open');
   await margin.getByRole('button', { name: 'It works' }).click();
   await expect(lamp(page, /^Route, path 1, weak/)).toBeVisible();

@@ -140,7 +140,7 @@ export const deviceWords: Codes = {
   ],
   'restarts-daily': [
     'The modem restarts every day; the test is at {test}.',
-    'A restart at that time makes a lapse.',
+    'A restart at that time raises a missed-test alarm.',
     'See that the two are apart, or let it restart only where no data pass.',
   ],
   'powered-by-cable': [
@@ -324,19 +324,19 @@ export const deviceWords: Codes = {
     'Add the network that it joins.',
   ],
   'lapse-calls-nobody': [
-    'A lapse is raised, and nobody is called.',
-    'A lapse that calls nobody is no lapse.',
+    'A missed-test alarm is raised, and nobody is called.',
+    'A missed-test alarm that calls nobody is no alarm.',
     'Ask the desk whom it calls, and in which order.',
   ],
   'noticed-late': [
-    '{misses} misses at {every} are {notice}; the desk raises its lapse after {grace}.',
-    'The lapse comes before the change-over.',
+    '{misses} misses at {every} are {notice}; the desk raises its missed-test alarm after {grace}.',
+    'The missed-test alarm comes before the change-over.',
     'Probe more often, with fewer misses, or ask for more grace.',
   ],
   'path-lapse-early': [
-    'The test over this path comes every {every}, its lapse after {grace}.',
+    'The test over this path comes every {every}, its missed-test alarm after {grace}.',
     'A test that is on time is late.',
-    'Set the lapse above the period, with room for one that is late.',
+    'Set the missed-test alarm above the period, with room for one that is late.',
   ],
   'outside-changes': [
     'The outside address {outside} changes.',

@@ -101,12 +101,12 @@ export const words: Codes = {
   'one-priority': ['Two paths both have priority {priority}.', 'Nobody can say which is first.', 'Give each its own.'],
   'one-card': ['The same card number stands on two SIMs.', 'A card can only be in one slot.', 'Read both numbers again.'],
   'grace-short': [
-    'The desk raises a lapse after {grace}; the unit tests every {every}.',
+    'The desk raises a missed-test alarm after {grace}; the unit tests every {every}.',
     'Every test that is a little late sends somebody out.',
-    'Set the lapse above {every}, with an hour to spare.',
+    'Set the missed-test alarm above {every}, with an hour to spare.',
   ],
   'grace-long': [
-    'The desk raises a lapse only after {grace}; the unit tests every {every}.',
+    'The desk raises a missed-test alarm only after {grace}; the unit tests every {every}.',
     'A dead station stays unnoticed that long.',
     'Ask whether the station may be silent for that long.',
   ],
@@ -572,7 +572,7 @@ export const words: Codes = {
     'Ask a name server beyond the carrier.',
   ],
   'probe-overlaps': [
-    'A probe waits {waits} s, and the next is due after {every} s.',
+    'The probe timeout is {waits} s, and the next probe is due after {every} s.',
     'The count of misses means nothing.',
     'Let it wait less than the interval.',
   ],
@@ -591,12 +591,12 @@ export const words: Codes = {
   'standby-untested': ['Test calls go over the first path only.', 'A standby rots unseen.', 'Let the unit test over each path.'],
   'test-at-other': [
     'The unit tests at {unit}, the desk expects it at {desk} ({zone}).',
-    'A lapse is raised by a test that is on time.',
+    'A missed-test alarm is raised by a test that is on time.',
     'Make the two the same.',
   ],
   'test-skipped': [
     '{at} does not exist on {day} in {zone}.',
-    'The test is skipped or shifted, and a lapse may be raised.',
+    'The test is skipped or shifted, and a missed-test alarm may be raised.',
     'Take an hour outside of the change, or set it in UTC.',
   ],
   'test-twice': [

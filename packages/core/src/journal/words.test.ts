@@ -1,3 +1,4 @@
+import { wordFaults } from '../name/testing.ts';
 import { shippedHouse } from '../house/index.ts';
 import { type Json, settingKey } from '../name/index.ts';
 import { instant } from '../quantity/index.ts';
@@ -284,8 +285,11 @@ test('every kind that this version knows has a sentence, and no other is listed'
   expect(Object.keys(samples).sort()).toEqual([...kindNames].sort()));
 test.each(kindNames.flatMap((kind) => samples[kind].map(([data, expected]) => ({ kind, data, expected }))))(
   '$kind says: $expected',
-  ({ kind, data, expected }) =>
-    expect(sayEntry({ ...m.last, kind, v: versionOf(kind), data: data as unknown as Json }, speaker)).toBe(expected),
+  ({ kind, data, expected }) => {
+    const said = sayEntry({ ...m.last, kind, v: versionOf(kind), data: data as unknown as Json }, speaker);
+    expect(said).toBe(expected);
+    expect(wordFaults(said)).toEqual([]);
+  },
 );
 test('a kind from a newer version says that it is not understood here', () =>
   expect(sayEntry({ ...m.last, kind: 'drone.flown' }, speaker)).toMatch(/'drone\.flown' from a newer version/));

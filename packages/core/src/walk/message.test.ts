@@ -63,9 +63,9 @@ test('the desk and IT are told what to enter, until it is entered; the carrier i
   const { m, sim } = onePath();
   const tells = (to: string) => messages(m.state, []).find((one) => one.to === to)?.tells ?? [];
   m.set(null, { 'desk.grace': 90_000_000 });
-  expect(tells('desk').flatMap(({ lines }) => lines)).toContain('Lapse raised after: 25 h');
+  expect(tells('desk').flatMap(({ lines }) => lines)).toContain('Missed-test alarm after: 25 h');
   m.stage('entered', [sure(isSettingKey, 'desk.grace')]);
-  expect(tells('desk').flatMap(({ lines }) => lines)).not.toContain('Lapse raised after: 25 h');
+  expect(tells('desk').flatMap(({ lines }) => lines)).not.toContain('Missed-test alarm after: 25 h');
   expect(tells('carrier')).toEqual([]);
   m.set(sim, { 'sim.state': 'ordered' });
   expect(tells('carrier').map(({ what }) => what)).toEqual(['Activate card']);

@@ -33,7 +33,7 @@ export const noticed = (of: Parameter, state: State): Noticed => {
 
 const nobody: { readonly [W in Extract<Noticed, { who: 'nobody' }>['why']]: string } = {
   'not watched': 'nobody, until somebody misses the station: supervision at the desk is not armed.',
-  'no grace': 'nobody knows when: the desk’s sheet does not say after how long a lapse is raised.',
+  'no grace': 'nobody knows when: the desk’s sheet does not say after how long a missed-test alarm is raised.',
   'until the event': 'nobody, until the event itself does not arrive. Make it once.',
   'until a failure': 'nobody, until the first path fails and the other does not take over. Drill it.',
   'until it is needed': 'nobody, until somebody has to get in from afar.',

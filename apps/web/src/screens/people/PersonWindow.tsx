@@ -43,7 +43,7 @@ export const PersonWindow = ({ people }: { people: People }) => {
           <Field label={nobody ? 'Your name' : 'Somebody else'} value={name} change={setName} focus={nobody} />
         </div>
         <button type="submit" className="button button-main">
-          That is me
+          Use this name
         </button>
       </form>
     </Window>

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { lampWords, settingKey } from '@green-lamp/core/name';
 import { kindsOf, readingsOf } from '@green-lamp/core/evidence';
-import { bySchools, type LampResult, mayBeNone, sayReason, verdictWords } from '@green-lamp/core/lamp';
+import { bySchools, gradeMeans, lampMeans, type LampResult, mayBeNone, sayReason, verdictMeans, verdictWords } from '@green-lamp/core/lamp';
 import { noneKey, wanted } from '@green-lamp/core/journal';
 import type { Caution } from '@green-lamp/core/sheet';
 import { CautionNote } from '../../parts/CautionNote.tsx';
@@ -34,7 +34,7 @@ const Word = ({ lamp, station }: { lamp: LampResult; station: Station }) => {
   };
   return (
     <details>
-      <summary className="link flex min-h-11 items-center">Somebody says so</summary>
+      <summary className="link flex min-h-11 items-center">Reported, not measured</summary>
       <div className="flex flex-col gap-2">
         <Field label="Who said what" value={words} change={setWords} many hint="A word alone makes a lamp weak at most." />
         <div className="flex gap-2">
@@ -113,6 +113,11 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
           Close
         </button>
       </div>
+      <p className="text-note text-ink-2">
+        {lampMeans[lamp.lamp]} <strong>{verdictWords[lamp.is].replace(/^./, (first) => first.toUpperCase())}:</strong>{' '}
+        {verdictMeans[lamp.is].replace(/^./, (first) => first.toLowerCase())}
+        {lamp.grade !== null && ` Grade ${lamp.grade} of 9: ${gradeMeans[lamp.grade]}.`}
+      </p>
       <ul className="flex flex-col gap-1">
         {lamp.because
           .filter(({ code }) => !(lamp.lamp === 'Inputs' && code !== 'inputs-empty' && code !== 'seen-by-word' && code !== 'said-bad'))

@@ -337,7 +337,7 @@ export const beyond = [
   rule({
     id: 'watch/lapse-calls-somebody',
     lamp: 'Watch',
-    looks: 'A lapse that calls nobody.',
+    looks: 'A missed-test alarm that calls nobody.',
     source: practice,
     traps: [92],
     reads: ['desk.grace'],
@@ -350,7 +350,7 @@ export const beyond = [
   rule({
     id: 'standby/noticed-within-grace',
     lamp: 'Standby',
-    looks: 'A dead path that is noticed only after the desk has raised its lapse.',
+    looks: 'A dead path that is noticed only after the desk has raised its missed-test alarm.',
     source: ours('n misses in a row at most n · I + t after the fault, as the sums of Standby have it'),
     traps: [81],
     reads: ['path.probeEvery', 'path.probeMisses', 'desk.grace'],

@@ -12,7 +12,7 @@ export const watch = [
   rule({
     id: 'watch/grace-outlasts-test',
     lamp: 'Watch',
-    looks: 'A lapse raised by every test that is a little late, or only long after a station has died.',
+    looks: 'A missed-test alarm raised by every test that is a little late, or only long after a station has died.',
     source: practice,
     traps: [66],
     reads: ['unit.testEvery', 'desk.grace'],

@@ -5,17 +5,26 @@ const p = settingsOf('desk');
 export const desk = [
   p(
     'whose',
-    'Desk is',
-    choice(['ours', 'ours'], ['theirs', 'somebody else’s'], ['portal', 'a portal']),
+    'Monitored by',
+    choice(['ours', 'our own desk'], ['theirs', 'another desk'], ['portal', 'a portal']),
     'client',
     null,
     none,
     'At somebody else’s, proof is by their word.',
     { always: true },
   ),
-  p('grace', 'Lapse raised after', duration(minute, 62 * dayLong), 'desk', 'desk', watch, 'Silence for this long sends somebody out.', {
-    always: true,
-  }),
+  p(
+    'grace',
+    'Missed-test alarm after',
+    duration(minute, 62 * dayLong),
+    'desk',
+    'desk',
+    watch,
+    'Silence for this long sends somebody out.',
+    {
+      always: true,
+    },
+  ),
   p(
     'late',
     'One call may be late by',
@@ -57,7 +66,7 @@ export const desk = [
     none,
     'Shorter than the unit’s, the call seems lost.',
   ),
-  p('called', 'Calls on a lapse', plain(80), 'desk', 'desk', watch, 'A lapse that calls nobody is no lapse.'),
+  p('called', 'Called on a missed test', plain(80), 'desk', 'desk', watch, 'A missed-test alarm that calls nobody is no alarm.'),
   p('textNumber', 'Sends texts from', mono(32), 'desk', 'desk', reach, 'It has to be on the station’s list.'),
   p('secondWanted', 'Demands a second receiver', yes('yes', 'no'), 'desk', null, none, 'Then an empty one is a fault.'),
 ] as const;

@@ -352,7 +352,7 @@ export const device = [
   ),
   d(
     'restTaught',
-    'Rest state taught',
+    'Normal state learned',
     choice(['magnet', 'magnet aligned'], ['apart', 'magnet apart'], ['not', 'not yet']),
     'you',
     'device',

@@ -208,11 +208,11 @@ export const unit = [
   p('fileRead', 'Read before it was written', yes('yes', 'no'), 'you', null, none, 'Else somebody’s change of last year is gone.'),
   p('setupWindow', 'Set-up window', duration(0, hour), 'manual', null, none, 'Everything has to be typed before it shuts.'),
   p('setupWork', 'Typing will take', duration(0, hour), 'you', null, none, 'Longer than the window, it ends half-way.'),
-  p('supplyLeast', 'Supply, least', volts(0, 100_000), 'manual', null, none, 'Measured at its terminals while it transmits.', {
+  p('supplyLeast', 'Minimum supply voltage', volts(0, 100_000), 'manual', null, none, 'Measured at its terminals while it transmits.', {
     usual: true,
   }),
-  p('supplyMost', 'Supply, most', volts(0, 100_000), 'manual', null, none, 'Above it the unit is damaged.', { usual: true }),
-  p('watts', 'Draws at worst', watts(0, 1_000_000), 'manual', null, none, 'Bursts at transmit decide, not the average.'),
+  p('supplyMost', 'Maximum supply voltage', volts(0, 100_000), 'manual', null, none, 'Above it the unit is damaged.', { usual: true }),
+  p('watts', 'Peak power draw', watts(0, 1_000_000), 'manual', null, none, 'Bursts at transmit decide, not the average.'),
   p('coldest', 'Works down to, °C', count(-60, 90), 'manual', null, none, 'Below it nobody promises anything.'),
   p('hottest', 'Works up to, °C', count(-60, 120), 'manual', null, none, 'Above it nobody promises anything.'),
   p(

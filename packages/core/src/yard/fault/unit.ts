@@ -153,7 +153,7 @@ export const unitFaults: readonly Fault[] = [
     {
       name: 'The periodic test is off',
       is: 'The unit sends no periodic test: nobody notices when it dies.',
-      sign: 'No call for longer than a day, and no lapse either.',
+      sign: 'No call for longer than a day, and no missed-test alarm either.',
       effect: { shows: 'no test' },
     },
     onUnit(

@@ -50,8 +50,8 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
         {of.is === 'restart' && (
           <>
             <p>
-              <strong>{capital(deviceName(station, of.work.device))} restarts.</strong> Wait for: its network sign, as its papers have it.
-              Usually {inWords(of.usual)}, late at {inWords(of.late)}.{ran > of.late && <strong> It is late now.</strong>}
+              <strong>{capital(deviceName(station, of.work.device))} restarts.</strong> Wait for: its network LED, see the manual. Usually{' '}
+              {inWords(of.usual)}, late at {inWords(of.late)}.{ran > of.late && <strong> It is late now.</strong>}
             </p>
             <Bar ran={ran} usual={of.usual} late={of.late} />
           </>

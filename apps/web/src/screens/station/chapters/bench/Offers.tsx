@@ -34,7 +34,9 @@ const sheetWords = ({ compared, reading }: Offer): string =>
 type Way = { readonly as: Taking; readonly label: string; readonly of: string };
 /** How one offer may be taken. What a virtual modem says is never read back on to a device, nor is its trouble ours. */
 export const waysOf = (offer: Offer, simulated: boolean): Way[] => [
-  ...(offer.reading === null ? [] : [{ as: 'reading' as const, label: 'Take it', of: readingOf(offer.reading.what)?.label ?? 'reading' }]),
+  ...(offer.reading === null
+    ? []
+    : [{ as: 'reading' as const, label: 'Save reading', of: readingOf(offer.reading.what)?.label ?? 'reading' }]),
   ...(offer.compared === null || (simulated && offer.compared.take === 'readBack')
     ? []
     : offer.compared.take === 'readBack'
@@ -156,7 +158,7 @@ export const Offers = ({
               <th className="pr-3 font-semibold">What</th>
               <th className="pr-3 font-semibold">The device says</th>
               <th className="pr-3 font-semibold">The sheet</th>
-              <th className="font-semibold">Take it</th>
+              <th className="font-semibold">Save</th>
             </tr>
           </thead>
           <tbody>

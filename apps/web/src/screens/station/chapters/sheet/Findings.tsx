@@ -1,7 +1,8 @@
 // What the checks say about the sheet, worst first. A finding may be accepted with a reason; it never colours a lamp.
 import { useState } from 'react';
 import { acceptedAs, type Finding, openFindings, sayFinding, type Severity } from '@green-lamp/core/check';
-import { severityWords } from '../../../../parts/severity-words.ts';
+import { Explain } from '../../../../parts/Explain.tsx';
+import { severityMeans, severityWords } from '../../../../parts/severity-words.ts';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
@@ -44,7 +45,7 @@ const Line = ({
     <li id={findingId(finding)} tabIndex={-1} className={`bg-sheet-2 px-3 ${edge[finding.severity]}`}>
       <div className="flex flex-wrap items-center gap-x-3">
         <p className="min-w-52 grow basis-0 py-1">
-          <strong>{severityWords[finding.severity]}</strong> {what}
+          <Explain word={severityWords[finding.severity]}>{severityMeans[finding.severity]}</Explain> {what}
         </p>
         <button
           type="button"

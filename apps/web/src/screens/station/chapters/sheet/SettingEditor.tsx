@@ -4,7 +4,7 @@ import { check, sayFinding } from '@green-lamp/core/check';
 import { schoolIn } from '@green-lamp/core/house';
 import { elementsOf, same, standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
-import { type Json, lampWords, plainText, type SettingKey, type StageOnDevice } from '@green-lamp/core/name';
+import { type Json, lampWords, plainText, type SettingKey } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import {
   copyFault,
@@ -20,16 +20,14 @@ import {
 import { asDeviceWants, noticed, sayNoticed } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
-import { stageWords } from '../../../../parts/StageBar.tsx';
 import { useDraft } from '../../../../parts/use-draft.ts';
 import { append, seal } from '../../../../store/append.ts';
-import { deviceNow } from '../../../../store/device.ts';
 import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { BridgesOf } from './Bridges.tsx';
 import { backToFinding } from './Findings.tsx';
 import { History } from './History.tsx';
-import { stagesOf } from './stages.ts';
+import { HowFar } from './HowFar.tsx';
 import { type Ends, Temporary } from './Temporary.tsx';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
@@ -139,55 +137,6 @@ const AsTyped = ({ settingOf, station, value }: Props & { value: Json }) => {
         );
       })}
     </ul>
-  );
-};
-
-/** Says of this one setting how far it has got, or that the device holds something else. */
-const HowFar = ({ of, settingOf, station }: Props) => {
-  const [said, setSaid] = useState('');
-  if (of.enteredOn === null) return null;
-  const plan = wanted(station.state, settingOf) ?? null;
-  const stage = (to: StageOnDevice, value: Json): void => {
-    const data = { stage: to, asOf: deviceNow(), of: [{ key: settingOf, set: standing(station.state, settingOf)?.pos.id ?? null, value }] };
-    void append(station.stream, [{ kind: 'setting.staged', data }]);
-  };
-  const other = of.form.is === 'text' || of.form.is === 'count' || of.form.is === 'figure' ? parseTyped(of, said) : null;
-  return (
-    <details>
-      <summary className="link flex min-h-11 items-center">How far has it got?</summary>
-      <div className="flex flex-wrap items-end gap-3">
-        {stagesOf(station, of)
-          .filter((to) => to !== 'wanted')
-          .map((to) => (
-            <button
-              key={to}
-              type="button"
-              className="button"
-              onClick={() => {
-                stage(to, plan);
-              }}
-            >
-              {to === 'readBack' ? 'Read back: the same' : stageWords[to].replace(/^./, (first) => first.toUpperCase())}
-            </button>
-          ))}
-        {other !== null && (
-          <>
-            <div className="min-w-44 grow">
-              <Field label="The device says another value" value={said} change={setSaid} mono />
-            </div>
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                if (said !== '' && other.ok) stage('readBack', other.value);
-              }}
-            >
-              Read back
-            </button>
-          </>
-        )}
-      </div>
-    </details>
   );
 };
 
@@ -385,7 +334,7 @@ export const SettingEditor = (
         <div className="px-3 pb-3">
           <Aloud {...kept} />
           <BridgesOf station={station} of={settingOf} />
-          <HowFar {...kept} />
+          <HowFar of={of} settingOf={settingOf} station={station} />
           <History station={station} of={settingOf} />
         </div>
       )}
