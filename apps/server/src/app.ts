@@ -15,6 +15,7 @@ import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
+import { Pieces } from './blobs/pieces.ts';
 import { DemoCalls } from './demo/calls.ts';
 import { Demo } from './demo/demo.ts';
 import { DemoModule } from './demo/demo.module.ts';
@@ -92,7 +93,7 @@ const csp = {
     defaultSrc: ["'self'"],
     scriptSrc: ["'self'"],
     styleSrc: ["'self'", "'unsafe-inline'"],
-    imgSrc: ["'self'", 'data:'],
+    imgSrc: ["'self'", 'data:', 'blob:'],
     fontSrc: ["'self'"],
     connectSrc: ["'self'", 'ws:'],
     workerSrc: ["'self'"],
@@ -183,6 +184,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   app.use(atHome);
   app.use(helmet({ contentSecurityPolicy: csp, strictTransportSecurity: false }));
   app.useBodyParser('json', { limit: '16mb' });
+  app.useBodyParser('raw', { type: 'application/octet-stream', limit: '128kb' });
   app.use(shallow);
   app.use(compression());
   const clock = app.get(Clock);
@@ -197,6 +199,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   const journal = app.get(Journal);
   await journal.open();
   await app.get(Whereabouts).open(env);
+  await app.get(Pieces).open(env.data);
   const desk = app.get(Desk);
   await desk.open(env);
   app.get(Housekeeping).open(env.keeps);

@@ -1,8 +1,15 @@
 import { Module } from '@nestjs/common';
 import { JournalModule } from '../journal/journal.module.ts';
 import { Blobs } from './blobs.ts';
+import { Pieces } from './pieces.ts';
+import { PicturesController } from './pictures.controller.ts';
 import { Standing } from './standing.ts';
 import { BlobsController } from './blobs.controller.ts';
 
-@Module({ imports: [JournalModule], controllers: [BlobsController], providers: [Blobs, Standing], exports: [Blobs] })
+@Module({
+  imports: [JournalModule],
+  controllers: [BlobsController, PicturesController],
+  providers: [Blobs, Pieces, Standing],
+  exports: [Blobs],
+})
 export class BlobsModule {}

@@ -6,7 +6,7 @@ import { accountsOf, rulesOf } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
 import { fileChanges, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
-import { readAnswer } from '@green-lamp/core/wire';
+import { readAnswer, jpegSize } from '@green-lamp/core/wire';
 import type { NewFrame, Turn } from './turn.ts';
 
 /** How far another desk's clock may be from ours. Ours. */
@@ -152,6 +152,16 @@ const shownFaults = (turn: Turn, state: State, data: DataOf<'change.shown'>): Pr
     : why('The files before and after do not differ in that value as the entry says.');
 };
 
+/** The picture that an entry names is one, and as large as the entry says. */
+const pictureFaults = (turn: Turn, { blobs: hashes }: Entry, data: DataOf<'picture.taken'>): Problem[] => {
+  const bytes = hashes?.[0] === undefined ? null : turn.blobOf(hashes[0]);
+  if (bytes === null) return []; // told before, as a blob that is missing
+  const size = jpegSize(bytes);
+  return size?.width === data.width && size.height === data.height && bytes.length === data.bytes
+    ? []
+    : [problem('not-shown', 'data', { why: 'What it names is no picture, or one of another size.' })];
+};
+
 /** All that keeps an entry out because the desk knows better. */
 export const compared = (turn: Turn, entry: Entry, known: Known, state: State): readonly Problem[] => {
   switch (known.kind) {
@@ -161,6 +171,8 @@ export const compared = (turn: Turn, entry: Entry, known: Known, state: State): 
       return drillFaults(turn, entry, state, known.data);
     case 'reading.taken':
       return readingFaults(turn, entry, state, known.data);
+    case 'picture.taken':
+      return pictureFaults(turn, entry, known.data);
     case 'call.confirmed':
       return confirmedFaults(turn, entry, state, known.data);
     case 'change.shown':

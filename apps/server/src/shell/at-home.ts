@@ -25,7 +25,9 @@ export const atHome = (request: Request, response: Response, next: NextFunction)
     return;
   }
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
-  if (writes && request.is('application/json') === false) {
+  // Neither kind can be sent by another site's form: a browser asks first. Octets are taken for pictures alone.
+  const kinds = request.path.startsWith('/api/pictures/') ? ['application/json', 'application/octet-stream'] : ['application/json'];
+  if (writes && request.is(kinds) === false) {
     response.status(415).json({ problems: [told(problem('refused', 'body', { why: 'Only JSON is taken.' }))] });
     return;
   }

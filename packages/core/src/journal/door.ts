@@ -97,6 +97,14 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return known.data.of.flatMap((one, i) => limits(one, `data.of[${i}].value`));
     case 'setting.temporary':
       return temporaryFault(state, known.data);
+    case 'picture.taken':
+      return [
+        ...pathFault(state, known.data.path),
+        ...(entry.blobs?.length === 1 ? [] : [problem('missing', 'the picture that the entry names', {})]),
+        ...(known.data.taken > entry.at + ahead
+          ? [problem('range', 'data.taken', { least: 0, most: entry.at, got: known.data.taken })]
+          : []),
+      ];
     case 'reading.taken':
       return readingFault(entry, state, known.data);
     case 'hold.run':

@@ -51,6 +51,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
   'person.added': (d) => `${d.name} added.`,
   'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.${d.simulated ? ' Simulated.' : ''}`,
+  'picture.taken': (d) =>
+    `Picture of ${d.step}, ${d.width} × ${d.height}, ${Math.max(1, Math.round(d.bytes / 1000))} kB.${d.words === '' ? '' : ` ${d.words}`}`,
   'setting.temporary': (d, s) =>
     `${s.setting(d.key)} is so for the time being, and has to end with ${s.value(d.key, d.ends)}.${d.words === '' ? '' : ` ${d.words}`}`,
   'setting.staged': (d, s) => {

@@ -55,6 +55,12 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
     [{ key: apn, value: null, origin: 'typed', simulated: false, over: null }, 'APN (card A): nothing.'],
     [{ key: pin, value: { secret: ref }, origin: 'typed', simulated: false, over: null }, 'SIM PIN (card A): kept secret.'],
   ],
+  'picture.taken': [
+    [
+      { taken: at, step: 'Aerials on before power', lamp: null, path: null, width: 1600, height: 1200, bytes: 312_400, words: '' },
+      'Picture of Aerials on before power, 1600 × 1200, 312 kB.',
+    ],
+  ],
   'setting.temporary': [
     [{ key: apn, ends: 'a.example', words: '' }, 'APN (card A) is so for the time being, and has to end with a.example.'],
     [

@@ -10,6 +10,7 @@ export * from './modbus/modbus.ts';
 export * from './sealed/box.ts';
 export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName, isFoundName } from './answer/found.ts';
+export { jpegSize, mostPicture, pictureStep, type PictureSize } from './picture/picture.ts';
 export { mask, maskText, type OwnSecrets } from './answer/mask.ts';
 export { isServiceApn } from './page/values.ts';
 export { nameWords } from './answer/name-words.ts';

@@ -10,6 +10,7 @@ import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
+import { pictureTaken } from './picture.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged, settingTemporary } from './setting.ts';
@@ -35,6 +36,7 @@ const list = [
   fileKept,
   readingTaken,
   holdRun,
+  pictureTaken,
   declarationMade,
   noneAccepted,
   findingAccepted,

@@ -92,6 +92,16 @@ export const pinName = ({ id, version }: { id: string; version: number }): strin
 
 export type Temporary = { readonly ends: Json; readonly words: string; readonly pos: Pos; readonly who: Who };
 
+export type Picture = {
+  readonly hash: Sha256;
+  readonly taken: number;
+  readonly step: string;
+  readonly lamp: LampName | null;
+  readonly path: ElementId | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
 export type State = {
   readonly stream: Stream;
   readonly count: number;
@@ -126,6 +136,8 @@ export type State = {
   readonly files: { readonly [whenAndElement: string]: KeptFile };
   /** What was asked of whom, by setting. */
   readonly asks: { readonly [key: string]: Asked };
+  /** Pictures, oldest first. */
+  readonly pictures: readonly Picture[];
   /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
   readonly temporary: { readonly [key: string]: Temporary };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -160,6 +172,7 @@ export const emptyState = (stream: Stream): State => ({
   walks: {},
   files: {},
   asks: {},
+  pictures: [],
   temporary: {},
   adopted: {},
   published: {},

@@ -1,0 +1,57 @@
+// Pictures: how much of one has come, its next piece, and the whole of it.
+import { Body, Controller, Get, Header, HttpCode, HttpStatus, Param, Post, Query, StreamableFile } from '@nestjs/common';
+import { Type } from 'class-transformer';
+import { IsInt, Matches, Max, Min } from 'class-validator';
+import { isSha256, type Sha256 } from '@green-lamp/core/name';
+import { problem } from '@green-lamp/core/problem';
+import { mostPicture, pictureStep } from '@green-lamp/core/wire';
+import { May } from '../shell/may.ts';
+import { ProblemException } from '../shell/problem-reply.ts';
+import { type Come, Pieces } from './pieces.ts';
+
+export class PictureParams {
+  @Matches(/^[0-9a-f]{64}$/) hash: string;
+}
+export class PieceQuery {
+  @Type(() => Number) @IsInt() @Min(0) @Max(mostPicture) at: number;
+  @Type(() => Number) @IsInt() @Min(1) @Max(mostPicture) of: number;
+}
+const named = (hash: string): Sha256 => {
+  if (isSha256(hash)) return hash;
+  throw new ProblemException(HttpStatus.BAD_REQUEST, [problem('type', 'hash', { want: 'a SHA-256 in hexadecimal digits' })]);
+};
+
+@Controller('api/pictures')
+export class PicturesController {
+  constructor(private readonly pieces: Pieces) {}
+
+  @May('blobs.keep')
+  @Get(':hash/pieces')
+  come(@Param() { hash }: PictureParams): Promise<Come> {
+    return this.pieces.come(named(hash));
+  }
+
+  @May('blobs.keep')
+  @Post(':hash/pieces')
+  @HttpCode(200)
+  async take(@Param() { hash }: PictureParams, @Query() { at, of }: PieceQuery, @Body() piece: unknown): Promise<Come> {
+    if (!Buffer.isBuffer(piece) || piece.length === 0 || piece.length > pictureStep)
+      throw new ProblemException(HttpStatus.BAD_REQUEST, [
+        problem('type', 'the piece', { want: `1 to ${pictureStep} octets (application/octet-stream)` }),
+      ]);
+    const taken = await this.pieces.take(named(hash), at, of, piece);
+    if (!taken.ok) throw new ProblemException(HttpStatus.UNPROCESSABLE_ENTITY, taken.problems);
+    return taken.value;
+  }
+
+  @May('blobs.read')
+  @Get(':hash')
+  @Header('Cache-Control', 'private, max-age=31536000, immutable')
+  @Header('Content-Disposition', 'inline')
+  async read(@Param() { hash }: PictureParams): Promise<StreamableFile> {
+    const bytes = await this.pieces.picture(named(hash));
+    if (bytes === null)
+      throw new ProblemException(HttpStatus.NOT_FOUND, [problem('refused', 'hash', { why: 'No such picture is kept here.' })]);
+    return new StreamableFile(bytes, { type: 'image/jpeg' });
+  }
+}
