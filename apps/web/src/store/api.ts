@@ -49,6 +49,13 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
 };
 
 export const get = <T>(path: string): Promise<T & Every> => ask<T>(path, { headers: { accept: 'application/json' } });
+/** A piece of something that is no text. */
+export const postOctets = <T>(path: string, person: string, octets: Uint8Array<ArrayBuffer>): Promise<T & Every> =>
+  ask<T>(path, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'x-green-lamp-person': person },
+    body: octets,
+  });
 export const post = <T>(path: string, person: string, body: object): Promise<T & Every> =>
   ask<T>(path, {
     method: 'POST',

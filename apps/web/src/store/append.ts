@@ -11,9 +11,14 @@ import { deliverSoon } from './deliver.ts';
 
 export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[]; blobs?: readonly Sha256[] } }[KindName];
 
-/** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. Gives their ids. */
-export const append = async (stream: Stream, drafts: readonly Draft[], secrets: readonly SealedSecret[] = []): Promise<readonly Ulid[]> => {
-  const person = useLive.getState().person;
+/** Appends entries to a stream in order, each having seen the ones before it. Nothing is written where one of them is not sound. Gives their ids. `by`: whoever did it, where somebody else may work here by now. */
+export const append = async (
+  stream: Stream,
+  drafts: readonly Draft[],
+  secrets: readonly SealedSecret[] = [],
+  by?: Ulid,
+): Promise<readonly Ulid[]> => {
+  const person = by ?? useLive.getState().person;
   if (person === null) {
     useLive.setState({ askPerson: true });
     throw new Error('Say first who you are.');

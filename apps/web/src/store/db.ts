@@ -1,6 +1,7 @@
 // The browser's own store: kept entries, the queue, what was not accepted, and what stands beside the stations it keeps.
 import Dexie, { type EntityTable } from 'dexie';
-import type { Sha256, Stream, Ulid } from '@green-lamp/core/name';
+import type { ElementId, LampName, Sha256, Stream, Ulid } from '@green-lamp/core/name';
+import type { Instant } from '@green-lamp/core/quantity';
 import type { Here } from '@green-lamp/core/evidence';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { Traits } from '@green-lamp/core/check';
@@ -25,6 +26,18 @@ export type StreamRow = {
 };
 /** `waits` is 1 until the desk has it: IndexedDB indexes no booleans. */
 export type BlobRow = { hash: Sha256; text: string; waits: 0 | 1 };
+/** A picture that was taken here; `waits` is 0 once the desk has it and its entry is written, 2 where the desk refused it. */
+export type PictureRow = {
+  hash: Sha256;
+  bytes: Uint8Array;
+  stream: Stream;
+  step: string;
+  lamp: LampName | null;
+  path: ElementId | null;
+  taken: Instant;
+  person: Ulid;
+  waits: 0 | 1 | 2;
+};
 export type SummaryRow = Summary & { asOf: number };
 
 class Store extends Dexie {
@@ -34,6 +47,7 @@ class Store extends Dexie {
   streams!: EntityTable<StreamRow, 'stream'>;
   summaries!: EntityTable<SummaryRow, 'stream'>;
   blobs!: EntityTable<BlobRow, 'hash'>;
+  pictures!: EntityTable<PictureRow, 'hash'>;
   meta!: EntityTable<{ name: string; value: string }, 'name'>;
 
   constructor() {
@@ -54,6 +68,7 @@ class Store extends Dexie {
         await tx.table('streams').toCollection().modify({ heard: [], asOf: null });
         await tx.table('summaries').clear();
       });
+    this.version(4).stores({ pictures: 'hash, waits, stream' });
   }
 }
 

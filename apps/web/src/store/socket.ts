@@ -4,6 +4,7 @@ import { liveQuery } from 'dexie';
 import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { addFrames, tell, useLive } from './live.ts';
+import { sendPictures } from './pictures.ts';
 import { onOffered, pullSoon } from './pull.ts';
 import type { FrameView, ListenerState } from '@green-lamp/core/api';
 
@@ -52,11 +53,13 @@ export const startStore = (): void => {
   connect();
   deliverSoon();
   pullSoon();
+  sendPictures();
   window.addEventListener('unhandledrejection', ({ reason }) => {
     if (!useLive.getState().askPerson) tell(reason);
   });
   window.addEventListener('online', () => {
     deliverSoon();
     pullSoon();
+    sendPictures();
   });
 };

@@ -30,6 +30,10 @@ export type Ask = SheetRow & {
 };
 export type AskGroup = { readonly supplier: Supplier; readonly asks: readonly Ask[] };
 
+/** Whether its first call is behind it: the desk has evidence of one, or somebody else's desk has said so. */
+const wasCalled = ({ picked, evidence }: State): boolean =>
+  Object.keys(picked).length > 0 || Object.values(evidence).some(({ bears }) => bears.some(({ lamp }) => lamp === 'Call'));
+
 /**
  * What nobody has said yet, each value once, grouped by who has it, whom one waits longest for first; in a group what the first call waits for leads.
  * What a house rule decides is not asked, nor what follows from a value that has to be alike.
@@ -37,15 +41,20 @@ export type AskGroup = { readonly supplier: Supplier; readonly asks: readonly As
 export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] => {
   const view = asPlanned(state);
   const visit = wanted(state, settingKey('site', null, 'visit'));
-  const call = firstCall(view, profiles);
-  const needed = new Set(call.open.map(({ key }) => key));
-  const alike = new Set(call.rows.map(({ key }) => key).filter((key) => !needed.has(key)));
+  const call = wasCalled(state) ? null : firstCall(view, profiles);
+  const needed = new Set(call?.open.map(({ key }) => key));
+  const alike = new Set(firstCall(view, profiles).follows.map(({ key }) => key));
+  const second = new Set(call?.rows.map(({ key }) => key).filter((key) => !needed.has(key)));
   const toDesk = callsDesk(view);
   const open = sheetRows(view, bindingsOf(view)).filter(
     ({ key, of }) =>
       isEmpty(view.value(key)) &&
       (needed.has(key) ||
-        (of.supplier !== 'house rule' && isAsked(of, profiles) && !alike.has(key) && (toDesk || !onlyForDesk.has(of.key)))),
+        (of.supplier !== 'house rule' &&
+          isAsked(of, profiles) &&
+          !alike.has(key) &&
+          !second.has(key) &&
+          (toDesk || !onlyForDesk.has(of.key)))),
   );
   const asks = open.map(
     (row): Ask => ({
@@ -56,7 +65,7 @@ export const askList = (state: State, profiles: readonly Profile[]): AskGroup[] 
       first: needed.has(row.key),
     }),
   );
-  const order = new Map(call.open.map(({ key }, i) => [key, i]));
+  const order = new Map((call?.open ?? []).map(({ key }, i) => [key, i]));
   const place = ({ key }: Ask): number => order.get(key) ?? order.size;
   asks.sort((a, b) => place(a) - place(b));
   return [...suppliers]

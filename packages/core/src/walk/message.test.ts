@@ -100,3 +100,10 @@ test('whatever the first call of a shipped kind of station asks of others says w
   );
   for (const { of } of outside) expect([of.key, whatItIs(of.key)]).not.toEqual([of.key, null]);
 });
+test('once a call has arrived nothing waits for the first one any more', () => {
+  const { m } = onePath();
+  const first = () => askList(m.state, []).flatMap(({ asks }) => asks.filter((ask) => ask.first).map(({ of }) => of.key));
+  expect(first()).toContain('sim.pinOn');
+  m.call('0233', { event: 'high', zone: '1' });
+  expect(first()).toEqual([]);
+});

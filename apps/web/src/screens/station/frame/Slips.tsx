@@ -1,12 +1,16 @@
 // The slips: the lamp whose door was opened, and what was entered in this chapter, dated.
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useLocation } from 'react-router';
 import { comparePos, type PlacedEntry, sayEntry } from '@green-lamp/core/journal';
 import type { LampResult } from '@green-lamp/core/lamp';
 import { isObject, lampWords } from '@green-lamp/core/name';
+import { Picture } from '../../../parts/Picture.tsx';
 import { Slip } from '../../../parts/Slip.tsx';
+import { TakePicture } from '../../../parts/TakePicture.tsx';
 import type { Station } from '../../../store/use-station.ts';
 import { LampPanel } from '../LampPanel.tsx';
+import { stepInHand } from './step-in-hand.ts';
+import { WaitingPictures } from './WaitingPictures.tsx';
 
 const ofChapter: { readonly [chapter: string]: RegExp } = {
   sheet: /^(?:setting|element|station|placed|card|antenna|cable|unit|door|finding|secret|note|house|profile)/,
@@ -20,6 +24,7 @@ const ofChapter: { readonly [chapter: string]: RegExp } = {
 const lampsOf: { readonly [chapter: string]: readonly string[] } = { signal: ['Signal'] };
 
 const inChapter = ({ entry }: PlacedEntry, chapter: string): boolean => {
+  if (entry.kind === 'picture.taken') return true;
   if (ofChapter[chapter]?.test(entry.kind) !== true) return false;
   const lamps = lampsOf[chapter];
   const lamp = isObject(entry.data) ? entry.data['lamp'] : undefined;
@@ -29,6 +34,12 @@ const inChapter = ({ entry }: PlacedEntry, chapter: string): boolean => {
 const bearsOn = ({ entry }: PlacedEntry, lamp: LampResult): boolean => {
   if ([...lamp.stands, ...lamp.because.flatMap(({ entries }) => entries)].includes(entry.id)) return true;
   return isObject(entry.data) && entry.data['lamp'] === lamp.lamp && (entry.data['path'] ?? null) === lamp.path;
+};
+
+const pictureOf = ({ entry }: PlacedEntry): ReactNode => {
+  const hash = entry.kind === 'picture.taken' ? entry.blobs?.[0] : undefined;
+  const of = isObject(entry.data) ? entry.data['step'] : undefined;
+  return hash === undefined ? null : <Picture hash={hash} of={typeof of === 'string' ? of : 'the station'} />;
 };
 
 const step = 25;
@@ -45,9 +56,14 @@ export const Slips = ({ station, chosen, close }: { station: Station; chosen: La
   const [most, setMost] = useState(step);
   const bench = new Set(Object.values(station.state.evidence).flatMap(({ entry, place }) => (place === 'bench' ? [entry] : [])));
   const slips = useSlips(station, chosen);
+  const { pathname } = useLocation();
   return (
     <div className="flex flex-col gap-4">
       {chosen !== null && <LampPanel key={`${chosen.lamp}${chosen.path ?? ''}`} station={station} lamp={chosen} close={close} />}
+      <div className="flex flex-wrap items-center gap-3">
+        <TakePicture of={stepInHand(station, pathname, chosen)} />
+      </div>
+      <WaitingPictures stream={station.stream} />
       <h2 className="text-note font-bold">{chosen === null ? 'Evidence for this chapter' : `Evidence for ${lampWords[chosen.lamp]}`}</h2>
       {slips.length === 0 && <p className="text-note text-ink-2">Nothing yet.</p>}
       <ol className="flex flex-col gap-3">
@@ -61,6 +77,7 @@ export const Slips = ({ station, chosen, close }: { station: Station; chosen: La
             )}
           >
             {sayEntry(placed.entry, station.speaker)}
+            {pictureOf(placed)}
           </Slip>
         ))}
       </ol>

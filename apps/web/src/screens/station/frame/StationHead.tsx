@@ -1,6 +1,6 @@
 // The head of a station: its name, the one thing to do next with its button, and its line.
 import { type RefObject, useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useLocation } from 'react-router';
 import { allLamps, type LampResult, verdictWords } from '@green-lamp/core/lamp';
 import { lampWords } from '@green-lamp/core/name';
 import { sayNext } from '@green-lamp/core/walk';
@@ -9,10 +9,12 @@ import { FlatCircuit, LetterStrip } from '../../../parts/circuit/FlatCircuit.tsx
 import { FootSheet } from '../../../parts/FootSheet.tsx';
 import { LampMark } from '../../../parts/LampMark.tsx';
 import { Press } from '../../../parts/Press.tsx';
+import { TakePicture } from '../../../parts/TakePicture.tsx';
 import { hand, useMedia } from '../../../parts/use-media.ts';
 import type { Station } from '../../../store/use-station.ts';
 import type { useDoor } from '../door.ts';
 import type { Deed } from './deed.ts';
+import { stepInHand } from './step-in-hand.ts';
 
 const LampList = ({ station, open }: { station: Station; open: (lamp: LampResult) => void }) => (
   <ul>
@@ -52,18 +54,20 @@ export const StationHead = (props: {
   const { station, line, folded, door, deed } = props;
   const inHand = useMedia(hand);
   const [lamps, setLamps] = useState(false);
+  const { pathname } = useLocation();
   const next = sayNext(station.step, station.speaker);
   return (
     <section ref={line} aria-label="The line" className="station-line shrink-0 border-b border-rule-2 bg-sheet px-5">
       <div className={`flex items-center gap-x-4 py-1 ${inHand ? 'flex-wrap' : ''}`}>
-        <h1 className={`text-head leading-tight font-bold ${inHand ? 'flex w-full min-w-0 items-center' : 'max-w-[34%] shrink-0'}`}>
+        <div className={inHand ? 'flex w-full min-w-0 items-center' : 'max-w-[34%] shrink-0'}>
           {inHand && (
             <Link to="/stations" aria-label="Back to the stations" className="flex h-11 w-8 shrink-0 items-center text-brass-ink">
               ‹
             </Link>
           )}
-          {station.state.station?.name}
-        </h1>
+          <h1 className="grow text-head leading-tight font-bold">{station.state.station?.name}</h1>
+          {inHand && <TakePicture of={stepInHand(station, pathname, door.chosen?.result ?? null)} short />}
+        </div>
         {!(inHand && folded) && (
           <>
             <p className={`grow text-note leading-snug ${inHand ? 'basis-40' : 'line-clamp-3 lg:line-clamp-2'}`} title={next}>

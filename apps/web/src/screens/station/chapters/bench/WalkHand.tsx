@@ -5,6 +5,7 @@ import type { Profile } from '@green-lamp/core/sheet';
 import { type Held, type InHand, leads, promptName, unmetGates, type Walk } from '@green-lamp/core/walk';
 import { CautionGate } from '../../../../parts/CautionGate.tsx';
 import { Press } from '../../../../parts/Press.tsx';
+import { TakePicture } from '../../../../parts/TakePicture.tsx';
 import { move } from '../../../../commands/plan.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -134,6 +135,7 @@ export const WalkHand = ({ station, profile, walk, hand }: { station: Station; p
         >
           It went wrong
         </Press>
+        <TakePicture of={{ stream: station.stream, step: `${prompt.shows}, ${profile.name}`, lamp: null, path: null }} short />
         {to('back') !== prompt.id && (
           <Press
             onPress={() => {
