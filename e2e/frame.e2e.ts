@@ -207,3 +207,61 @@ test('the sheet is typed into in its place: arrows, a first letter, Enter, Tab a
   await expect(page.getByRole('alert')).toContainText('1 filled in. Line 3, APN password (SIM): a secret is not pasted in a list');
   await delivered(page);
 });
+
+test('at site size what can’t be taken back is held for a second; a short press does nothing, and whoever can’t hold presses twice', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Gloved', account: newAccount() });
+  await page.getByRole('button', { name: 'Site size' }).click();
+  const fit = async () => {
+    await page.getByRole('button', { name: 'Log change: the station' }).click();
+    await page.getByRole('menuitem', { name: 'Fitted at the site…' }).click();
+    return page.getByRole('dialog').getByRole('button', { name: 'It is fitted there' });
+  };
+  const press = await fit();
+  await page.getByRole('dialog').getByLabel('Where exactly').fill('the mast');
+  await press.click();
+  await expect(page.getByRole('dialog')).toContainText('Hold it for a second.');
+  await press.click({ delay: 1200 });
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByText(/^At the mast, since/)).toBeVisible();
+  await page.getByRole('button', { name: 'Log change: the station' }).click();
+  await page.getByRole('menuitem', { name: 'Moved to another place…' }).click();
+  const moved = page.getByRole('dialog').getByRole('button', { name: 'It is fitted there' });
+  await page.getByRole('dialog').getByLabel('Where exactly').fill('the hut');
+  await moved.evaluate((of) => {
+    if (of instanceof HTMLElement) of.click();
+  });
+  await expect(page.getByRole('dialog')).toContainText('Press it again to do it.');
+  await moved.evaluate((of) => {
+    if (of instanceof HTMLElement) of.click();
+  });
+  await expect(page.getByText(/^At the hut, since/)).toBeVisible();
+});
+
+test('a keyboard that takes half of a telephone never hides the field that is typed into', async ({ browser, desk }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const page = await context.newPage();
+  await arrive(page, desk.web, '/new');
+  const seen = async (label: string): Promise<void> => {
+    const field = page.getByLabel(label, { exact: true });
+    await field.click();
+    // What the browser does when the keyboard opens: the page's own height shrinks.
+    await page.setViewportSize({ width: 390, height: 460 });
+    await expect(field).toBeInViewport({ ratio: 1 });
+    await expect(field).toBeFocused();
+    await page.setViewportSize({ width: 390, height: 844 });
+  };
+  await seen('Account the desk expects');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('link', { name: /Oxygen monitor/ }).click();
+  await page
+    .getByRole('button', { name: /^Unit, / })
+    .first()
+    .click();
+  await page.locator('[data-row]').filter({ hasText: 'Maximum supply voltage' }).first().click();
+  await seen('Maximum supply voltage');
+  await context.close();
+});

@@ -1,6 +1,8 @@
 // Asks for one text (a name, a reason, a place) and does one thing with it.
 import { type ReactNode, useState } from 'react';
+import { useLook } from '../store/look.ts';
 import { Field } from './Field.tsx';
+import { HeldButton } from './HeldButton.tsx';
 import { Window } from './Window.tsx';
 
 export type Saying = {
@@ -10,24 +12,31 @@ export type Saying = {
   must: boolean;
   button: string;
   above?: ReactNode;
+  /** It can’t be taken back. */
+  final?: boolean;
   say: (text: string) => void;
 };
 
 export const SayWindow = ({ saying, close }: { saying: Saying; close: () => void }) => {
   const [text, setText] = useState(saying.start ?? '');
   const [problem, setProblem] = useState<string | null>(null);
+  const { size } = useLook();
+  const say = (): void => {
+    if (saying.must && text.trim() === '') {
+      setProblem('Write it down in a few words.');
+      return;
+    }
+    saying.say(text.trim());
+    close();
+  };
   return (
     <Window open close={close} title={saying.title}>
       <form
         className="flex flex-col gap-4"
         onSubmit={(event) => {
           event.preventDefault();
-          if (saying.must && text.trim() === '') {
-            setProblem('Write it down in a few words.');
-            return;
-          }
-          saying.say(text.trim());
-          close();
+          // Enter would be a press by chance as well.
+          if (saying.final !== true || size !== 'site') say();
         }}
       >
         {saying.above}
@@ -37,9 +46,17 @@ export const SayWindow = ({ saying, close }: { saying: Saying; close: () => void
             {problem}
           </p>
         )}
-        <button type="submit" className="button button-main self-start">
-          {saying.button}
-        </button>
+        {saying.final === true ? (
+          <div className="self-start">
+            <HeldButton className="button button-main" press={say}>
+              {saying.button}
+            </HeldButton>
+          </div>
+        ) : (
+          <button type="submit" className="button button-main self-start">
+            {saying.button}
+          </button>
+        )}
       </form>
     </Window>
   );

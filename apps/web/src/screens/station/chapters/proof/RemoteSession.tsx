@@ -124,6 +124,7 @@ export const RemoteSession = ({ station }: { station: Station }) => {
       )}
       <div className="mt-2 flex flex-wrap gap-3">
         <Press
+          final
           why={why}
           onPress={() => {
             start(true);
@@ -132,6 +133,7 @@ export const RemoteSession = ({ station }: { station: Station }) => {
           Send the text to the virtual unit (simulated)
         </Press>
         <Press
+          final
           why={why}
           onPress={() => {
             start(false);

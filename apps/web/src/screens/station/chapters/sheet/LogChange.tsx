@@ -28,6 +28,7 @@ export const LogChange = ({ station, element }: { station: Station; element: Ele
       title: `${element.label}: ${label.toLowerCase()}`,
       label: 'What was done',
       must: false,
+      final: true,
       button: 'It was done',
       ...(kind === 'antenna.changed'
         ? { above: <CautionNote of="aerial" /> }
@@ -54,6 +55,7 @@ export const LogChange = ({ station, element }: { station: Station; element: Ele
       title: `Take ${element.label} off the sheet`,
       label: 'Why',
       must: true,
+      final: true,
       button: 'Take it off',
       say: (reason) => void append(station.stream, [{ kind: 'element.removed', data: { id: element.id, reason } }]),
     });

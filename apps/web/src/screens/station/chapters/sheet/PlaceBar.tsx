@@ -17,6 +17,7 @@ export const PlaceBar = ({ station }: { station: Station }) => {
       title: 'Fitted at the site',
       label: 'Where exactly',
       must: left.length > 0,
+      final: true,
       button: 'It is fitted there',
       above: (
         <>
