@@ -72,7 +72,7 @@ test('the text of a status page, without a network: kept here, delivered later w
   await page
     .getByLabel('What the device answered')
     .fill('Operator = Fellwave\nRSRP: -97 dBm\nRSRQ: -11 dB\nUptime: 3 d\nWiFi password: hidden-otter-9\n');
-  await page.getByRole('button', { name: 'Take it: RSRP' }).click();
+  await page.getByRole('button', { name: 'Save reading: RSRP' }).click();
   await expect(page.getByText(/entries wait for a network/)).toBeVisible();
   await expect(lamp(page, /^Signal, path 1, weak, bench/)).toBeVisible();
   await page.context().setOffline(false);

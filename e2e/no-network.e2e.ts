@@ -20,7 +20,7 @@ test('[B1] with the server gone nothing is lost: entries wait, survive a reload,
   await desk.stop('SIGKILL');
 
   await setting(page, /^SIM, /, 'APN', 'waits.example');
-  await setting(page, /^Unit, /, 'Account it sends', '4711');
+  await setting(page, /^Unit, /, 'Calls desk at', 'desk.dale.example');
   await expect(page.getByText('2 entries wait for a network')).toBeVisible();
   await expect((await device(second, /^SIM, /)).getByText('waits.example').first()).toBeVisible();
   await second.getByRole('link', { name: 'Stations', exact: true }).click();

@@ -39,8 +39,9 @@ test('[S1] a planted password and PIN are found nowhere, before and after delive
       return JSON.stringify(all) + JSON.stringify(Object.entries(localStorage)) + JSON.stringify(Object.entries(sessionStorage));
     });
   const nowhere = async (): Promise<void> => {
-    const disk = readdirSync(desk.data)
-      .map((name) => readFileSync(join(desk.data, name)).toString('latin1'))
+    const disk = readdirSync(desk.data, { recursive: true, withFileTypes: true })
+      .filter((one) => one.isFile())
+      .map((one) => readFileSync(join(one.parentPath, one.name)).toString('latin1'))
       .join('');
     for (const [where, text] of Object.entries({
       disk,

@@ -2,7 +2,17 @@
 import { isObject, type Stream } from '@green-lamp/core/name';
 import { proves, strengths } from '@green-lamp/core/evidence';
 import { instant, type Instant } from '@green-lamp/core/quantity';
-import { advance, type Entry, isAfter, linkOf, type PlacedEntry, placedEntry, type Pos, type State } from '@green-lamp/core/journal';
+import {
+  advance,
+  type Entry,
+  isAfter,
+  type KindName,
+  linkOf,
+  type PlacedEntry,
+  placedEntry,
+  type Pos,
+  type State,
+} from '@green-lamp/core/journal';
 import { accountsOf } from '@green-lamp/core/lamp';
 import { hashOf, sha256Of } from '../shell/sha256.ts';
 import type { Books } from './books.ts';
@@ -12,6 +22,9 @@ import type { Tables } from './tables.ts';
 import type { Draft, Head, NewEntry, NewFrame, Turn } from './turn.ts';
 
 const provingStrengths = strengths.filter(proves);
+
+/** Entries that ask for a call. */
+const asks: ReadonlySet<string> = new Set<KindName>(['challenge.made', 'challenge.pressed']);
 
 /** A stream is still being folded: the decision is made again when it stands. */
 export class NotReady extends Error {
@@ -143,7 +156,9 @@ export class Turns {
     if (late?.stream !== stream && !inTime) throw new Late(stream);
     const state = inTime ? onTop(head.state, placed) : { ...onTop({ ...head.state, last: null }, placed), last: head.state.last };
     const drafts = [own, all];
-    if (state.changed?.id !== head.state.changed?.id && this.books.heard.last(stream, drafts) >= placed.pos.ord) {
+    // A move makes calls since evidence anew; what was asked for may have been answered before the asking came.
+    const looks = state.changed?.id !== head.state.changed?.id || asks.has(entry.kind);
+    if (looks && this.books.heard.last(stream, drafts) >= placed.pos.ord) {
       if (late?.stream !== stream) throw new Late(stream);
       if (late.changed === null || placed.pos.ord < late.changed.ord) late.changed = placed.pos;
     }

@@ -41,7 +41,11 @@ const revealed = async (
   return { status: response.status, plain: sealed === undefined ? null : openSealed(mine, `${stream} ${ref}`, sealed), raw };
 };
 const onDisk = (): Buffer =>
-  Buffer.concat(readdirSync(join(server.folder, 'data')).map((name) => readFileSync(join(server.folder, 'data', name))));
+  Buffer.concat(
+    readdirSync(join(server.folder, 'data'), { recursive: true, withFileTypes: true })
+      .filter((one) => one.isFile())
+      .map((one) => readFileSync(join(one.parentPath, one.name))),
+  );
 
 test('[S1] a sealed secret is kept, found in no file, and checks see its length, alphabet and sameness only', async () => {
   const plain = 'Planted-Otter-77';

@@ -36,7 +36,7 @@ test('without a network every station that this browser keeps or has just made i
     ['Bearer', 'dark'],
     ['Route', 'dark'],
   ]);
-  expect(one?.next).toBe('See that it is registered or has its link, and an address; a call over this path proves it too.');
+  expect(one?.next).toBe('Ask the client’s IT for Address is given by (wire). Its first call waits for it.');
   expect((await unsentSummaries()).map(({ name }) => name)).toEqual(['Weir gauge']);
 });
 test('once delivered it is no longer unsent, and is still known; what was only seen in a list is listed too', async () => {

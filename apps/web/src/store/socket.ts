@@ -4,7 +4,6 @@ import { liveQuery } from 'dexie';
 import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { addFrames, tell, useLive } from './live.ts';
-import { sendPictures } from './pictures.ts';
 import { onOffered, pullSoon } from './pull.ts';
 import type { FrameView, ListenerState } from '@green-lamp/core/api';
 
@@ -40,6 +39,13 @@ const connect = (): void => {
     again = Math.min(again * 2, 10_000);
     setTimeout(connect, again);
   };
+};
+
+/** Pictures that wait; what sends them is no part of the first page. */
+const sendPictures = (): void => {
+  import('./pictures.ts').then(({ sendPictures: send }) => {
+    send();
+  }, tell);
 };
 
 /** Starts everything that runs beside the screens: the live channel, the queue, the counts of what waits. */

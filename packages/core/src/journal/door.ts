@@ -88,6 +88,14 @@ const temporaryFault = (state: State, { key, ends }: DataOf<'setting.temporary'>
   return limits({ key, value: ends }, 'data.ends');
 };
 
+/** What is asked for is waited for at most a day, and its press is not yet to come. */
+const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made'>): Problem[] => [
+  ...(until < entry.at || until > entry.at + 86_400_000
+    ? [problem('range', 'data.until', { least: entry.at, most: entry.at + 86_400_000, got: until })]
+    : []),
+  ...(pressed === null ? [] : between(entry, pressed, pressed)),
+];
+
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
 export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
   switch (known.kind) {
@@ -111,6 +119,13 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return [...pathFault(state, known.data.path), ...between(entry, known.data.from, known.data.to)];
     case 'declaration.made':
       return lampFault(state, known.data);
+    case 'challenge.made':
+      return [...pathFault(state, known.data.path), ...challengeFault(entry, known.data)];
+    case 'challenge.pressed':
+    case 'challenge.dropped':
+      return state.challenges.some(({ id }) => id === known.data.challenge)
+        ? []
+        : [problem('type', 'data.challenge', { want: 'an event that was asked for at this station' })];
     case 'event.made':
     case 'call.confirmed':
     case 'call.attributed':

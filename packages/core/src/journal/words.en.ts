@@ -51,6 +51,10 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
   'person.added': (d) => `${d.name} added.`,
   'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.${d.simulated ? ' Simulated.' : ''}`,
+  'challenge.made': (d, s) =>
+    `Asked for: ${d.what}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', its end' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}${d.pressed === null ? '' : '; made now'}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'challenge.pressed': () => 'What was asked for is made now.',
+  'challenge.dropped': (d) => `What was asked for is put aside: ${d.reason}`,
   'picture.taken': (d) =>
     `Picture of ${d.step}, ${d.width} × ${d.height}, ${Math.max(1, Math.round(d.bytes / 1000))} kB.${d.words === '' ? '' : ` ${d.words}`}`,
   'setting.temporary': (d, s) =>

@@ -55,6 +55,18 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
     [{ key: apn, value: null, origin: 'typed', simulated: false, over: null }, 'APN (card A): nothing.'],
     [{ key: pin, value: { secret: ref }, origin: 'typed', simulated: false, over: null }, 'SIM PIN (card A): kept secret.'],
   ],
+  'challenge.made': [
+    [
+      { path, zone: '3', is: 'alarm', what: 'Air lost', until: at, pressed: at, words: '' },
+      'Asked for: Air lost, zone 3, over mast path; made now.',
+    ],
+    [
+      { path: null, zone: null, is: 'restoral', what: 'any event', until: at, pressed: null, words: 'Wait for the beep.' },
+      'Asked for: any event, its end. Wait for the beep.',
+    ],
+  ],
+  'challenge.pressed': [[{ challenge: ref, at }, 'What was asked for is made now.']],
+  'challenge.dropped': [[{ challenge: ref, reason: 'the siren would sound.' }, 'What was asked for is put aside: the siren would sound.']],
   'picture.taken': [
     [
       { taken: at, step: 'Aerials on before power', lamp: null, path: null, width: 1600, height: 1200, bytes: 312_400, words: '' },

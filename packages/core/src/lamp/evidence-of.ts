@@ -1,7 +1,7 @@
 // What the desk makes of a frame: whose it is, by which path, of what weight; and what it writes where the frame is evidence.
 import type { ElementId, FrameId, Ulid } from '../name/index.ts';
 import { type HowAttributed, isAtLeast, type Strength } from '../evidence/index.ts';
-import { type Entry, ordOf, type State, write } from '../journal/index.ts';
+import { answeredBy, type Entry, isAfter, ordOf, type State, write } from '../journal/index.ts';
 import type { Instant } from '../quantity/index.ts';
 import { type Arrived, picks, picksNothing } from './arrival.ts';
 import type { Knowing } from './attribute.ts';
@@ -39,11 +39,15 @@ export const evidenceOf = (
   frame: Matched & { readonly id: FrameId; readonly at: Instant; readonly seen: number },
   mint: () => Ulid,
 ): Entry | null => {
-  if (picksNothing(state, frame)) return null;
+  // What was asked for is evidence whatever came before it.
+  const asked = answeredBy(state, { ...frame, received: frame.at }) !== null;
+  if (!asked && picksNothing(state, frame)) return null;
   const id = mint();
   const { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated } = frame;
   const pen = { id, at: frame.at, skew: null, since: frame.seen, who: { part: 'desk' } } as const;
   const facts = { account, receiver, event, grade, zone, is, part, listener, port, path, how, strength, source, simulated };
   const entry = write(pen, state.stream, 'call.arrived', { frame: frame.id, ...facts, received: frame.at });
-  return picks(state, { pos: { ord: ordOf(entry, null), id }, path, receiver, event, zone, is, grade, strength, simulated }) ? entry : null;
+  const pos = { ord: ordOf(entry, null), id };
+  if (asked) return isAfter(pos, state.changed) ? entry : null;
+  return picks(state, { pos, path, receiver, event, zone, is, grade, strength, simulated }) ? entry : null;
 };

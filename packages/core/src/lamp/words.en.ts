@@ -76,10 +76,12 @@ export const words = {
       source: string;
       simulated: boolean;
       real: boolean;
+      /** ms after the press that asked for it; null where it came by itself. */
+      asked: number | null;
     },
     s: Speaker,
   ) =>
-    `${a.real ? `An event, '${a.event}'` : 'A test call'}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.`,
+    `${a.real ? `An event, '${a.event}'` : 'A test call'}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.${a.real ? (a.asked === null ? ' It came unasked.' : ` It was asked for, and came after ${inWords(a.asked)}.`) : ''}`,
   claimed: (a: { how: HowAttributed; path: ElementId }, s: Speaker) =>
     `Nothing but ${hows[a.how]} says that it came over ${s.element(a.path)}: a claim proves no path.`,
   'path-claimed': (_: None) => 'Nothing but a claim, or nothing, says that it came by a path of the station.',

@@ -29,6 +29,7 @@ const samples: readonly Reason[] = [
     source: '127.0.9.4',
     simulated: true,
     real: true,
+    asked: 6_200,
   }),
   reason('seen', { label: 'Seen', at, grade: 3 }),
   reason('figure', { label: 'RSRP', value: -104, in: 'dBm', at, by: 'measured', who }),

@@ -1,6 +1,7 @@
 export * from './answers.ts';
 export * from './asks.ts';
 export * from './cards.ts';
+export * from './challenge.ts';
 export * from './device-file.ts';
 export * from './ends.ts';
 export * from './first-call.ts';

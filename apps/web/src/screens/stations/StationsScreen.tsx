@@ -1,5 +1,5 @@
 // Every station as a row with its line of lamps and what is next. What wants a person comes first, marked at the edge by ink.
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { lampNames, lampWords } from '@green-lamp/core/name';
@@ -8,9 +8,11 @@ import { Empty, Waiting } from '../../parts/State.tsx';
 import { hand, useMedia } from '../../parts/use-media.ts';
 import { useFindable } from '../../store/findable.ts';
 import { FirstLook } from './FirstLook.tsx';
-import { FirstStart } from './FirstStart.tsx';
 import { StationList } from './StationList.tsx';
 import { type Show, useListed } from './use-listed.ts';
+
+/** Seen once, so it is not in the first page's own file. */
+const FirstStart = lazy(async () => ({ default: (await import('./FirstStart.tsx')).FirstStart }));
 
 const Heads = () => (
   <div
@@ -129,7 +131,11 @@ export const StationsScreen = () => {
         {listed === null && <Waiting />}
         {listed?.total === 0 && find !== '' && <Empty>No station is called ‘{find}’.</Empty>}
         {listed?.total === 0 && find === '' && show !== 'all' && <Empty>{none[show]}</Empty>}
-        {listed?.total === 0 && find === '' && show === 'all' && <FirstStart />}
+        {listed?.total === 0 && find === '' && show === 'all' && (
+          <Suspense fallback={<Waiting />}>
+            <FirstStart />
+          </Suspense>
+        )}
         {listed !== null && listed.total > 0 && <StationList key={`${show} ${find}`} listed={listed} look={look} view={view} />}
       </div>
     </div>

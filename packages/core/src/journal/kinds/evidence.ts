@@ -4,6 +4,7 @@ import { isInstant } from '../../quantity/index.ts';
 import { type HowAttributed, hows, kinds, type Strength, strengths, type Turn, turns } from '../../evidence/index.ts';
 import { kind, upgrade } from '../kind.ts';
 import { isAfter } from '../order.ts';
+import { withAnswer } from '../state/challenge.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
 import { put } from '../state/owned.ts';
 import { noneKey, type State } from '../state/state.ts';
@@ -174,11 +175,11 @@ export const callArrived = kind(
   'call.arrived',
   2,
   fields({ ...call, how: oneOf(hows), strength: oneOf(strengths), account: words(16) }),
-  (state, data, { pos }) => {
+  (state, data, { pos, entry }) => {
     if (data.strength === 'impossible') return state;
     const { grade, strength, zone, frame: of } = data;
     const picked = put(pickedSinceChange(state), pickKey(data), { grade, strength, zone, pos, frame: of });
-    return { ...withCall(state, data, data, pos), picked };
+    return withAnswer({ ...withCall(state, data, data, pos), picked }, data, entry.id);
   },
   [upgrade(fields({ ...firstCall, how: oneOf(oldHows), account: words(16) }), (data) => ({ ...data, ...before, ...attributedThen(data) }))],
 );

@@ -5,6 +5,7 @@ import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
+import { challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
@@ -35,6 +36,9 @@ const list = [
   captureKept,
   fileKept,
   readingTaken,
+  challengeMade,
+  challengePressed,
+  challengeDropped,
   holdRun,
   pictureTaken,
   declarationMade,

@@ -3,6 +3,7 @@ import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, S
 import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
 import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.ts';
+import type { Challenge } from './challenge.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
@@ -136,6 +137,8 @@ export type State = {
   readonly files: { readonly [whenAndElement: string]: KeptFile };
   /** What was asked of whom, by setting. */
   readonly asks: { readonly [key: string]: Asked };
+  /** Events that were asked for, oldest first: open, answered and dropped. */
+  readonly challenges: readonly Challenge[];
   /** Pictures, oldest first. */
   readonly pictures: readonly Picture[];
   /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
@@ -172,6 +175,7 @@ export const emptyState = (stream: Stream): State => ({
   walks: {},
   files: {},
   asks: {},
+  challenges: [],
   pictures: [],
   temporary: {},
   adopted: {},

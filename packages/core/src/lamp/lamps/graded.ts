@@ -72,7 +72,13 @@ const weigh = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementId 
   return doubt === null ? lowered(j, lamp, path, of, one) : { is: 'marginal', because: [doubt], next: reason('next-attribute', {}) };
 };
 
-const because = (evidence: Evidence, path: ElementId | null): Reason => {
+/** After how long (ms) a call answered an event that was asked for; null where nobody had asked. */
+const askedFor = ({ state }: Judging, { entry }: Evidence): number | null => {
+  const asked = state.challenges.find(({ answered }) => answered?.entry === entry);
+  return asked?.answered == null || asked.pressed === null ? null : Math.max(0, asked.answered.at - asked.pressed);
+};
+
+const because = (j: Judging, evidence: Evidence, path: ElementId | null): Reason => {
   if (evidence.what === 'call') {
     const event = String(factOf(evidence.facts, 'event'));
     const grade = evidence.grade ?? 0;
@@ -85,7 +91,9 @@ const because = (evidence: Evidence, path: ElementId | null): Reason => {
       path,
       simulated: evidence.simulated,
     };
-    return reason('call', { ...args, source: sourceOf(evidence).address, real: grade >= 7 }, [evidence.entry]);
+    return reason('call', { ...args, source: sourceOf(evidence).address, real: grade >= 7, asked: askedFor(j, evidence) }, [
+      evidence.entry,
+    ]);
   }
   if (evidence.what === 'confirmation') {
     const fact = (name: string): string => plainText(factOf(evidence.facts, name));
@@ -127,7 +135,7 @@ const judgeOf = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementI
   // A desk of somebody else's that reads back: nothing better can be had there, unless a portal gives its log.
   const atBest =
     lamp === 'Call' && evidence.what === 'confirmation' && evidence.by === 'word' && j.whose === 'theirs' && low.is === 'marginal';
-  return judged(low.is, [because(evidence, path), ...low.because, ...testOnly], {
+  return judged(low.is, [because(j, evidence, path), ...low.because, ...testOnly], {
     grade: evidence.grade,
     rehearsal: onBench(j, evidence),
     simulated: evidence.simulated,

@@ -38,6 +38,10 @@ export const Arrived = ({ station }: { station: Station }) => {
     if (id !== null) signal(good);
   }, [id, good]);
   if (frame === undefined || id === null || now - frame.at > stands) return null;
+  // What answers an event that was asked for says after how long.
+  const asked = station.state.challenges.findLast(({ answered }) => answered !== null && Math.abs(answered.at - frame.at) < 1000);
+  const took =
+    asked?.answered == null || asked.pressed === null ? null : `${(Math.max(0, asked.answered.at - asked.pressed) / 1000).toFixed(1)} s`;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;
   return (
     // Over the page's foot: nothing moves under a finger, and what lies under it is pressed through it.
@@ -49,6 +53,7 @@ export const Arrived = ({ station }: { station: Station }) => {
         {good ? 'Desk has it: ' : ''}
         {frame.zone === null ? '' : `zone ${frame.zone}, `}
         {frameWords(frame, name)}
+        {took !== null && `, ${took}`}
         {frame.simulated && ', simulated'}
       </p>
     </div>

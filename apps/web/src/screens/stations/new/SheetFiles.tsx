@@ -44,19 +44,21 @@ export const SheetFiles = () => {
       >
         Open sheets from files
       </button>
-      <ul role="status">
-        {busy && <li>Reading them…</li>}
-        {made.map((one) =>
-          'stream' in one ? (
-            <li key={one.file}>
-              {one.file}: opened as{' '}
-              <Link className="link" to={`/stations/${one.stream}/sheet`}>
-                {one.name}
-              </Link>
-            </li>
-          ) : null,
-        )}
-      </ul>
+      <div role="status">
+        <ul>
+          {busy && <li>Reading them…</li>}
+          {made.map((one) =>
+            'stream' in one ? (
+              <li key={one.file}>
+                {one.file}: opened as{' '}
+                <Link className="link" to={`/stations/${one.stream}/sheet`}>
+                  {one.name}
+                </Link>
+              </li>
+            ) : null,
+          )}
+        </ul>
+      </div>
     </div>
   );
 };

@@ -17,6 +17,7 @@ import type { FrameView, ListenerState } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { Asked } from './Asked.tsx';
+import { AskNow } from './AskNow.tsx';
 
 const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   const [path, setPath] = useState('');
@@ -119,6 +120,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
   const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;
   return (
     <div className="flex flex-col gap-5">
+      {ours && <AskNow station={station} />}
       <Asked station={station} />
       <section aria-label="Calls of this station">
         <h3 className="mb-1 font-bold">What arrived</h3>
