@@ -3,15 +3,15 @@ import type { Page } from '@playwright/test';
 import { expect, test } from './desk.ts';
 import { arrive, newAccount, openStation, slips } from './technician.ts';
 
-/** A camera's picture, larger than what is kept, with noise so that it does not become small. */
-const photograph = (page: Page): Promise<Buffer> =>
+/** A camera's picture, larger than what is kept, with noise so that it does not become small; another one by each seed. */
+const photograph = (page: Page, from: number): Promise<Buffer> =>
   page
-    .evaluate(() => {
+    .evaluate((begin) => {
       const canvas = document.createElement('canvas');
       canvas.width = 2400;
       canvas.height = 1800;
       const of = canvas.getContext('2d');
-      let seed = 7;
+      let seed = begin;
       for (let i = 0; i < 30_000; i++) {
         seed = (Math.imul(seed, 1_103_515_245) + 12_345) >>> 0;
         if (of === null) throw new Error('no canvas');
@@ -19,11 +19,11 @@ const photograph = (page: Page): Promise<Buffer> =>
         of.fillRect((seed >>> 4) % 2400, (seed >>> 12) % 1800, 24, 24);
       }
       return canvas.toDataURL('image/png').split(',')[1] ?? '';
-    })
+    }, from)
     .then((text) => Buffer.from(text, 'base64'));
 
-const take = async (page: Page, of: string): Promise<void> => {
-  const buffer = await photograph(page);
+const take = async (page: Page, of: string, seed: number): Promise<void> => {
+  const buffer = await photograph(page, seed);
   const [camera] = await Promise.all([
     page.waitForEvent('filechooser'),
     page
@@ -41,7 +41,7 @@ test('one press files a picture to the lamp that is open; it is smaller, and com
     .getByRole('region', { name: 'The line' })
     .getByRole('button', { name: /^Power/ })
     .click();
-  await take(page, 'Power');
+  await take(page, 'Power', 7);
   const margin = page.getByRole('complementary', { name: 'Margin' });
   await expect(margin).toContainText(/Picture of Power, 1600 × 1200, \d+ kB\./);
   await expect(margin.getByRole('button', { name: 'Open the picture of Power' })).toBeVisible();
@@ -75,7 +75,7 @@ test('with no network it is kept, also over a reload; a cut in the middle is gon
     if (cut && pieces.length > 2) await route.abort();
     else await route.continue();
   });
-  await take(page, 'Sheet');
+  await take(page, 'Sheet', 11);
   const waiting = page.getByRole('region', { name: 'Pictures that wait' });
   await expect(waiting).toContainText('1 picture waits to be sent');
   await expect.poll(() => pieces.length).toBeGreaterThan(2);

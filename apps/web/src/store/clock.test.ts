@@ -1,6 +1,6 @@
 // The device's clock as the server sees it: measured at each answer, not believed after a jump.
 import { isUlid } from '@green-lamp/core/name';
-import { currentSkew, deviceId, deviceNow, measureSkew, sharedNow } from './device.ts';
+import { currentSkew, deviceId, deviceNow, measureSkew, sharedNow, watchClock } from './device.ts';
 
 const realNow = Date.now.bind(Date);
 let off = 0;
@@ -27,6 +27,21 @@ test('a clock that jumps makes the skew unknown until the next answer', () => {
   expect(currentSkew()).toBe(-7_200_000);
   expect(Math.abs(sharedNow() - realNow())).toBeLessThan(20);
   off = 0;
+});
+test('whoever shows a time is told when the desk’s clock is another than was thought, and not of its jitter', () => {
+  const at = Date.now();
+  measureSkew(at, at, at);
+  let told = 0;
+  const stop = watchClock(() => {
+    told += 1;
+  });
+  measureSkew(at + 400, at, at);
+  expect(told).toBe(0);
+  measureSkew(at - 1_300_000, at, at);
+  expect(told).toBe(1);
+  stop();
+  measureSkew(at, at, at);
+  expect(told).toBe(1);
 });
 test('this browser has one id, for good', () => {
   const id = deviceId();

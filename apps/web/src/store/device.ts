@@ -48,10 +48,22 @@ export const currentSkew = (): number | null => {
   return skew;
 };
 
+/** Whoever shows a time is told when the desk's clock turns out to be another than was thought. */
+const watchers = new Set<() => void>();
+const heeded = 1_000;
+export const watchClock = (tell: () => void): (() => void) => {
+  watchers.add(tell);
+  return () => {
+    watchers.delete(tell);
+  };
+};
+
 export const measureSkew = (server: number, asked: number, answered: number): void => {
+  const was = currentSkew() ?? 0;
   offset = Date.now() - performance.now();
   skew = Math.round(server - (asked + answered) / 2);
   keep('skew', String(skew));
+  if (Math.abs(skew - was) > heeded) for (const tell of watchers) tell();
 };
 
 export const deviceNow = (): Instant => instant(Date.now());

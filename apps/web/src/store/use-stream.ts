@@ -4,7 +4,7 @@ import { liveQuery } from 'dexie';
 import { peopleStream, type Stream } from '@green-lamp/core/name';
 import type { Instant } from '@green-lamp/core/quantity';
 import { db } from './db.ts';
-import { sharedNow } from './device.ts';
+import { sharedNow, watchClock } from './device.ts';
 import { type Folded, foldedStream } from './fold.ts';
 import { keepStream } from './pull.ts';
 
@@ -24,11 +24,14 @@ export const useLiveQuery = <T>(query: () => Promise<T>, by: readonly unknown[])
 export const useNow = (every = 15_000): Instant => {
   const [now, setNow] = useState(sharedNow());
   useEffect(() => {
-    const timer = setInterval(() => {
+    const look = (): void => {
       setNow(sharedNow());
-    }, every);
+    };
+    const timer = setInterval(look, every);
+    const stop = watchClock(look);
     return () => {
       clearInterval(timer);
+      stop();
     };
   }, [every]);
   return now;
