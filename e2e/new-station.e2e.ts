@@ -1,7 +1,7 @@
 // A new station of each kind of equipment: how many values it is asked for and how many presses it takes until its first call could be made.
 import type { Locator, Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, newAccount } from './technician.ts';
+import { arrive, device, newAccount } from './technician.ts';
 
 const answers: { readonly [label: string]: string } = {
   'Card number (ICCID)': '8999901234567890124',
@@ -177,4 +177,27 @@ test('a desk without a station says where to begin and how units reach it; sheet
     .click();
   await expect(page.getByRole('region', { name: 'Unit, Logger' })).toContainText('SN-17');
   await desk.end();
+});
+
+test('rows of a table become stations that are made as the form says; a bad row is named and loses no good one', async ({ page, desk }) => {
+  await arrive(page, desk.web, '/new');
+  const form = page.getByRole('region', { name: 'New station', exact: true });
+  await form.getByRole('button', { name: 'Choose: Modem or router' }).click();
+  await form.getByRole('button', { name: /^Industrial router with a modem/ }).click();
+  const [one, two] = [newAccount(), newAccount()];
+  const rows = ['station;Account the desk expects;APN;Colour', `Weir 1;${one};m2m.fellwave.example;blue`, `;${two};x.example;red`].join(
+    '\n',
+  );
+  await form.getByLabel('Rows file').setInputFiles({ name: 'weirs.csv', mimeType: 'text/csv', buffer: Buffer.from(rows) });
+  await expect(form).toContainText('weirs.csv: 1 row becomes a station made so. Not taken: Colour.');
+  await expect(form).toContainText('line 3, station is not filled in.');
+  await form.getByRole('button', { name: 'Open 1 station' }).click();
+  await expect(form.getByRole('button', { name: 'Open 1 station' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Weir 1/ }).click();
+  await page
+    .getByRole('button', { name: /^SIM, / })
+    .first()
+    .click();
+  await expect(page.getByRole('region', { name: /^SIM, / })).toContainText('m2m.fellwave.example');
 });

@@ -90,6 +90,8 @@ export const arrivesFrom = async (page: Page, ...paths: readonly string[]): Prom
 export const reportsByDc09 = async (page: Page, port: number): Promise<void> => {
   await setting(page, /^Receiver, /, 'Listener speaks', 'DC-09');
   await setting(page, /^Receiver, /, 'Desk’s port', String(port));
+  await setting(page, /^Unit, /, 'Speaks', 'DC-09');
+  await setting(page, /^Unit, /, 'Calls desk on port', String(port));
 };
 
 export const lamp = (page: Page, name: RegExp | string) => page.getByRole('region', { name: 'The line' }).getByRole('button', { name });

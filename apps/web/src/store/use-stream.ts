@@ -42,9 +42,9 @@ const nobody: People = {};
 export const usePeople = (): People => useLiveQuery(async () => (await foldedStream(peopleStream)).state.people, []) ?? nobody;
 
 /** How long (ms) the desk is waited for before somebody is asked who they are without it. */
-const patience = 2000;
-/** Whether the desk has said who works here, or could not be waited for any longer. */
-export const usePeopleAsked = (): boolean => {
+const patience = 5000;
+/** Who works here, once the desk has said it or could not be waited for any longer; null before. Whoever is asked before would type a name that is there. */
+export const usePeopleAsked = (): People | null => {
   const [waited, setWaited] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => {
@@ -54,8 +54,11 @@ export const usePeopleAsked = (): boolean => {
       clearTimeout(timer);
     };
   }, []);
-  const known = useLiveQuery(async () => ((await db.streams.get(peopleStream))?.n ?? 0) > 0, []);
-  return waited || known === true;
+  const there = useLiveQuery(async () => {
+    const said = ((await db.streams.get(peopleStream))?.n ?? 0) > 0;
+    return { said, people: (await foldedStream(peopleStream)).state.people };
+  }, []);
+  return there !== undefined && (there.said || waited) ? there.people : null;
 };
 
 export const useStream = (stream: Stream): Folded | undefined => {

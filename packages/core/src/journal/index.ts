@@ -8,7 +8,7 @@ export { pickKey, type Sort } from './kinds/evidence.ts';
 export { type DataOf, type Known, type KindName, kindNames, readData, versionOf } from './kinds/index.ts';
 export * from './order.ts';
 export * from './speaker.ts';
-export { answeredBy, type Challenge } from './state/challenge.ts';
+export { answeredBy } from './state/challenge.ts';
 export * from './state/device.ts';
 export { evidencePos, hasCheckIn, isOwnZone, zonesOf } from './state/evidence.ts';
 export * from './state/settings.ts';

@@ -296,7 +296,7 @@ export const Shell = () => {
           }}
         />
       )}
-      {askPerson && asked && <PersonWindow people={people} />}
+      {askPerson && asked !== null && <PersonWindow people={asked} />}
       <DeliveryWindow
         open={delivery}
         close={() => {

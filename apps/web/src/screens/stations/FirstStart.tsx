@@ -47,8 +47,8 @@ export const FirstStart = () => (
     <div className="border-t border-rule-2 pt-3">
       <h2 className="font-bold">Sheets and rows that are there</h2>
       <p className="mb-2">
-        Sheets saved by Green Lamp open as stations. Rows of a table become stations like one that is there: open the first one, then copy
-        it.
+        Sheets saved by Green Lamp open as stations. Rows of a table become stations that are made alike: say under New station what they
+        are made of, then ‘Many at once, from rows’.
       </p>
       <SheetFiles />
     </div>

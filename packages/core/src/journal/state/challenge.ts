@@ -1,31 +1,7 @@
 // Which open challenge a call answers: of its zone and turn, pressed before it came, within its time. By which path it came is said, and is the desk's finding.
-import type { ElementId, Ulid } from '../../name/index.ts';
-import type { Grade } from '../../name/index.ts';
+import type { ElementId, Grade, Ulid } from '../../name/index.ts';
 import type { Strength, Turn } from '../../evidence/index.ts';
-import type { Who } from '../entry.ts';
-import type { Pos } from '../order.ts';
-import type { State } from './state.ts';
-
-export type Challenge = {
-  readonly id: Ulid;
-  readonly path: ElementId | null;
-  readonly zone: string | null;
-  readonly is: Turn | null;
-  readonly what: string;
-  /** By the desk's clock, ms. */
-  readonly until: number;
-  readonly pressed: number | null;
-  readonly dropped: string | null;
-  readonly answered: {
-    readonly entry: Ulid;
-    readonly at: number;
-    readonly path: ElementId | null;
-    readonly strength: Strength;
-    readonly simulated: boolean;
-  } | null;
-  readonly pos: Pos;
-  readonly who: Who;
-};
+import type { Challenge, State } from './state.ts';
 
 export type Answering = {
   readonly received: number;

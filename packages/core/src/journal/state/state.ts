@@ -3,7 +3,6 @@ import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, S
 import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
 import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.ts';
-import type { Challenge } from './challenge.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
@@ -99,6 +98,28 @@ export type Picture = {
   readonly step: string;
   readonly lamp: LampName | null;
   readonly path: ElementId | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
+/** An event that was asked for, and what answered it. */
+export type Challenge = {
+  readonly id: Ulid;
+  readonly path: ElementId | null;
+  readonly zone: string | null;
+  readonly is: Turn | null;
+  readonly what: string;
+  /** By the desk's clock, ms. */
+  readonly until: number;
+  readonly pressed: number | null;
+  readonly dropped: string | null;
+  readonly answered: {
+    readonly entry: Ulid;
+    readonly at: number;
+    readonly path: ElementId | null;
+    readonly strength: Strength;
+    readonly simulated: boolean;
+  } | null;
   readonly pos: Pos;
   readonly who: Who;
 };

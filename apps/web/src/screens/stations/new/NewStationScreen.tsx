@@ -14,6 +14,7 @@ import { type EquipmentProfile, ofRole, useEquipment } from './equipment.ts';
 import { FirstValues } from './FirstValues.tsx';
 import { openStation, viewOf } from './open-station.ts';
 import { PickEquipment } from './PickEquipment.tsx';
+import { RowsFile } from './RowsFile.tsx';
 import { SheetFiles } from './SheetFiles.tsx';
 import { isGoal, useNewStation } from './use-new-station.ts';
 
@@ -108,6 +109,7 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
               <Link to="/copy" className="quiet">
                 Like a station that is there
               </Link>
+              <RowsFile outfit={fitted} equipment={chosen} />
             </div>
             <Field label="Find equipment" value={find} change={setFind} hint="By name, or by what it does: ‘pump’, ‘dongle’, ‘CAN’." />
             <PickEquipment
