@@ -54,7 +54,8 @@ const typed = async (n) => {
   await page.evaluate(() => {
     globalThis.timed.length = 0;
   });
-  for (let i = 0; i < n; i++) await page.keyboard.type(String(i % 10), { delay: 60 }).then(() => (i % 12 === 11 ? page.keyboard.press('ControlOrMeta+a') : null));
+  for (let i = 0; i < n; i++)
+    await page.keyboard.type(String(i % 10), { delay: 60 }).then(() => (i % 12 === 11 ? page.keyboard.press('ControlOrMeta+a') : null));
   await page.waitForTimeout(500);
   const all = await page.evaluate(() => globalThis.timed);
   const rest = Math.max(0, 2 * n - all.length);
@@ -72,7 +73,10 @@ await page.getByRole('dialog').getByRole('button').first().waitFor();
 const name = page.getByRole('dialog').getByLabel(/^(?:Somebody else|Your name)$/);
 await name.fill('Ines B');
 await page.getByRole('button', { name: 'Use this name' }).click();
-await page.getByRole('button', { name: /^Modem, / }).first().click();
+await page
+  .getByRole('button', { name: /^Modem, / })
+  .first()
+  .click();
 await page.locator('[data-row]').filter({ hasText: 'Idle limit' }).first().click();
 await watch();
 await page.locator('.sheet-pane input').first().focus();
@@ -97,6 +101,8 @@ console.log(`a letter            bare field   sheet   (aim)`);
 console.log(`handler, p99, ms        ${ms(bare.handler)}    ${ms(sheet.handler)}    (16)`);
 console.log(`painted, p99, ms        ${ms(bare.paint)}    ${ms(sheet.paint)}    (33; the browser counts from 16, in steps of 8)`);
 console.log(`letters over 16 ms      ${ms(bare.slow)}    ${ms(sheet.slow)}`);
-console.log(`scrolling all devices: ${scrolling.length} tasks over 50 ms${scrolling.length > 0 ? `, the longest ${ms(Math.max(...scrolling))} ms` : ''} (aim: none)`);
+console.log(
+  `scrolling all devices: ${scrolling.length} tasks over 50 ms${scrolling.length > 0 ? `, the longest ${ms(Math.max(...scrolling))} ms` : ''} (aim: none)`,
+);
 await browser.close();
 await desk.stop();

@@ -137,7 +137,6 @@ const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][
 
 export const Shell = () => {
   const { writing, waiting, refused, connected, deskFails, askPerson, trouble, deskTrouble } = useLive();
-  const people = usePeople();
   const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);
   const [window, setWindow] = useState<'find' | 'keys' | null>(null);
