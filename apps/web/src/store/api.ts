@@ -28,12 +28,15 @@ const problemsOf = (body: unknown): Told[] =>
     ? (body['problems'] as Told[])
     : [{ code: 'refused', path: '', args: {}, sentence: 'The server answered in a way that this page does not know. Reload the page.' }];
 
-const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
+/** How long (ms) an answer is waited for. */
+const usual = 20_000;
+
+const ask = async <T>(path: string, init: RequestInit, patience = usual): Promise<T & Every> => {
   const asked = Date.now();
   let response: Response;
   let body: unknown;
   try {
-    response = await fetch(path, { ...init, signal: AbortSignal.timeout(20_000) });
+    response = await fetch(path, { ...init, signal: AbortSignal.timeout(patience) });
     body = await response.json();
   } catch (cause) {
     throw new NoNetwork('The desk does not answer.', { cause });
@@ -48,7 +51,9 @@ const ask = async <T>(path: string, init: RequestInit): Promise<T & Every> => {
   return body as T & Every; // the server's answer of this wire version
 };
 
-export const get = <T>(path: string): Promise<T & Every> => ask<T>(path, { headers: { accept: 'application/json' } });
+/** `patience`: for what takes the desk long, such as every sheet there is. */
+export const get = <T>(path: string, patience?: number): Promise<T & Every> =>
+  ask<T>(path, { headers: { accept: 'application/json' } }, patience);
 /** A piece of something that is no text. */
 export const postOctets = <T>(path: string, person: string, octets: Uint8Array<ArrayBuffer>): Promise<T & Every> =>
   ask<T>(path, {

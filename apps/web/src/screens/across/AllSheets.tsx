@@ -1,4 +1,5 @@
 // Every station's sheet in one file: JSON, CSV or a spreadsheet. Secrets are left out of each.
+import { useState } from 'react';
 import { linesCsv, type SheetLine } from '@green-lamp/core/walk';
 import { Press } from '../../parts/Press.tsx';
 import { get } from '../../store/api.ts';
@@ -36,23 +37,34 @@ const forms: readonly Form[] = [
   },
 ];
 
-export const AllSheets = () => (
-  <section aria-label="All sheets as a file" className="mt-5 mb-3 flex flex-wrap items-center gap-3">
-    <h2 className="w-full border-b border-rule-2 font-bold">Every sheet in one file</h2>
-    {forms.map(({ label, save, name, type }) => (
-      <Press
-        key={label}
-        onPress={() => {
-          get<{ sheets: readonly Sheet[] }>('/api/stations/sheets')
-            .then(({ sheets }) => save(sheets))
-            .then((content) => {
-              handOut(name, content, type);
-            })
-            .catch(tell);
-        }}
-      >
-        Save every sheet {label}
-      </Press>
-    ))}
-  </section>
-);
+/** Thousands of sheets are many seconds of the desk's work. */
+const patience = 180_000;
+
+export const AllSheets = () => {
+  const [busy, setBusy] = useState(false);
+  return (
+    <section aria-label="All sheets as a file" className="mt-5 mb-3 flex flex-wrap items-center gap-3">
+      <h2 className="w-full border-b border-rule-2 font-bold">Every sheet in one file</h2>
+      {forms.map(({ label, save, name, type }) => (
+        <Press
+          key={label}
+          why={busy ? 'The desk gathers them.' : null}
+          onPress={() => {
+            setBusy(true);
+            get<{ sheets: readonly Sheet[] }>('/api/stations/sheets', patience)
+              .then(({ sheets }) => save(sheets))
+              .then((content) => {
+                handOut(name, content, type);
+              })
+              .catch(tell)
+              .finally(() => {
+                setBusy(false);
+              });
+          }}
+        >
+          Save every sheet {label}
+        </Press>
+      ))}
+    </section>
+  );
+};
