@@ -48,6 +48,14 @@ test('what was asked for without coverage is answered once it is delivered, by t
   expect(one?.answered).toMatchObject({ path });
   expect((one?.answered?.at ?? 0) - (one?.pressed ?? 0)).toBeLessThan(1500);
 });
+test('a press of yesterday is refused: yesterday’s call would answer it', async () => {
+  const { stream, path } = await server.station('7305');
+  await server.send('7305;;event=air_lost;zone=3\n');
+  const now = asked(stream, path);
+  const old = { ...now, data: { ...(now.data as object), pressed: instant(Date.now() - 3_600_000) } } as Entry;
+  expect(await server.deliver(old)).toMatchObject([{ is: 'refused' }]);
+  expect(await challenges(stream)).toEqual([]);
+});
 test('a challenge for ever, one of another station, and a press of none are refused', async () => {
   const { stream } = await server.station('7303');
   const other = await server.station('7304');

@@ -88,12 +88,21 @@ const temporaryFault = (state: State, { key, ends }: DataOf<'setting.temporary'>
   return limits({ key, value: ends }, 'data.ends');
 };
 
+const openFault = ({ challenges }: State, challenge: string): Problem[] =>
+  challenges.some(({ id }) => id === challenge)
+    ? []
+    : [problem('type', 'data.challenge', { want: 'an event that was asked for at this station' })];
+
+/** A press is made at its entry: one of yesterday would be answered by yesterday's call. */
+const pressedNow = (entry: Entry, at: number, path: string): Problem[] =>
+  Math.abs(at - entry.at) <= ahead ? [] : [problem('range', path, { least: entry.at - ahead, most: entry.at + ahead, got: at })];
+
 /** What is asked for is waited for at most a day, and its press is not yet to come. */
 const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made'>): Problem[] => [
   ...(until < entry.at || until > entry.at + 86_400_000
     ? [problem('range', 'data.until', { least: entry.at, most: entry.at + 86_400_000, got: until })]
     : []),
-  ...(pressed === null ? [] : between(entry, pressed, pressed)),
+  ...(pressed === null ? [] : pressedNow(entry, pressed, 'data.pressed')),
 ];
 
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
@@ -122,10 +131,9 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
     case 'challenge.made':
       return [...pathFault(state, known.data.path), ...challengeFault(entry, known.data)];
     case 'challenge.pressed':
+      return [...openFault(state, known.data.challenge), ...pressedNow(entry, known.data.at, 'data.at')];
     case 'challenge.dropped':
-      return state.challenges.some(({ id }) => id === known.data.challenge)
-        ? []
-        : [problem('type', 'data.challenge', { want: 'an event that was asked for at this station' })];
+      return openFault(state, known.data.challenge);
     case 'event.made':
     case 'call.confirmed':
     case 'call.attributed':

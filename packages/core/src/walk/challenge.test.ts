@@ -134,3 +134,22 @@ test('a delayed area is waited for until its delay has run', () => {
   expect(askTimes(m.state, { item: door }).usual).toBe(75_000);
   expect(askTimes(m.state, { item: null }).usual).toBe(30_000);
 });
+
+test('an answer by a path that nobody knows, or that is only claimed, proves no cell and is not as it was meant', () => {
+  const { m, path } = onePath();
+  ask(m);
+  m.call('0233', high);
+  const [answered] = m.state.challenges;
+  if (answered?.answered == null) throw new Error('it was answered');
+  expect(askCells(m.state).some((cell) => cell.answered !== null)).toBe(false);
+  for (const [by, strength] of [
+    [null, 'unknown'],
+    [path, 'claimed'],
+  ] as const) {
+    const one = { ...answered, path, zone: null, answered: { ...answered.answered, path: by, strength } };
+    expect(cameAsMeant(one)).toBe(false);
+    expect(askCells({ ...m.state, challenges: [one] }).map((cell) => cell.answered)).toEqual([null]);
+  }
+  const sure = { ...answered, path, zone: null, answered: { ...answered.answered, path, strength: 'likely' as const } };
+  expect(askCells({ ...m.state, challenges: [sure] }).map((cell) => cell.answered !== null)).toEqual([true]);
+});

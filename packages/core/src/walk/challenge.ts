@@ -1,6 +1,6 @@
 // Asked and answered: what can be asked for at a station, over which path, how long an answer is waited for, and what was answered by what.
 import { type ElementId, type Json, settingKey } from '../name/index.ts';
-import { plainZone, type Turn } from '../evidence/index.ts';
+import { plainZone, proves, type Turn } from '../evidence/index.ts';
 import { type Challenge, elementsOf, type State, wanted } from '../journal/index.ts';
 import { asPlanned, inUse } from '../lamp/index.ts';
 import { minutes, seconds } from '../quantity/index.ts';
@@ -57,13 +57,12 @@ export const askTimes = (state: State, { item }: Pick<Askable, 'item'>): AskTime
 };
 
 /** Whether a call answered what was asked for over the path that was meant. */
-export const cameAsMeant = ({ path, answered }: Challenge): boolean => answered !== null && (path === null || answered.path === path);
+export const cameAsMeant = ({ path, answered }: Challenge): boolean =>
+  answered !== null && (path === null || (answered.path === path && proves(answered.strength)));
 
-const answers = ({ zone, is, path, answered }: Challenge, of: Askable, over: ElementId): boolean =>
-  answered !== null &&
-  zone === of.zone &&
-  (is ?? 'alarm') === of.is &&
-  (answered.path === over || (path === over && answered.path === null));
+/** By a path that nobody is sure of, it is answered and proves no cell. */
+const answers = ({ zone, is, answered }: Challenge, of: Askable, over: ElementId): boolean =>
+  answered !== null && zone === of.zone && (is ?? 'alarm') === of.is && answered.path === over && proves(answered.strength);
 
 export type AskCell = { readonly of: Askable; readonly path: ElementId; readonly answered: Challenge | null };
 /** What is proved of what can be asked for, over each path in use, the first path whole before the next. */
