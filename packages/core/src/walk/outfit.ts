@@ -64,7 +64,7 @@ export const usually: { readonly [K in EquipmentKind]: Usual } = {
   'reporting module': { ways: ['cellular'], goal: 'dc09' },
 };
 
-const wayNames: { readonly [K in PathKind]: string } = {
+export const wayNames: { readonly [K in PathKind]: string } = {
   cellular: 'Cellular',
   ethernet: 'Ethernet',
   wifi: 'Wi-Fi',

@@ -3,6 +3,7 @@ import { groupedBy, type SettingKey } from '@green-lamp/core/name';
 import { definitionOf, editValue, parseTyped, secretFault, showValue, type SheetRow } from '@green-lamp/core/sheet';
 import { sentence } from '@green-lamp/core/problem';
 import { type FirstCall, type Outfit, sourceWords } from '@green-lamp/core/walk';
+import { choicesOf } from '../../../parts/choices.ts';
 import { Choose, Field } from '../../../parts/Field.tsx';
 import { whose } from '../../../parts/supplier-words.ts';
 import type { Typed } from './open-station.ts';
@@ -44,24 +45,8 @@ const Value = ({ row, outfit, typed, secrets, type, hide }: { row: SheetRow } & 
   const change = (text: string): void => {
     type(key, text);
   };
-  if (form.is === 'yesno' || form.is === 'choice')
-    return (
-      <Choose
-        label={label}
-        value={value}
-        change={change}
-        of={
-          form.is === 'choice'
-            ? form.of
-            : [
-                { value: 'yes', label: form.yes },
-                { value: 'no', label: form.no },
-              ]
-        }
-        empty="not known yet"
-        hint={of.why}
-      />
-    );
+  const choices = choicesOf(form);
+  if (choices !== null) return <Choose label={label} value={value} change={change} of={choices} empty="not known yet" hint={of.why} />;
   const parsed = parseTyped(of, value);
   return (
     <Field

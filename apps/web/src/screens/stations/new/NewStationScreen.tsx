@@ -4,7 +4,7 @@ import { Link, useNavigate } from 'react-router';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { type PathKind, pathKinds } from '@green-lamp/core/sheet';
-import { firstCall, outfit, usually } from '@green-lamp/core/walk';
+import { firstCall, outfit, usually, wayNames } from '@green-lamp/core/walk';
 import { isListenerKind, listeners as listens } from '@green-lamp/core/wire';
 import { Field } from '../../../parts/Field.tsx';
 import { Waiting } from '../../../parts/State.tsx';
@@ -17,8 +17,6 @@ import { PickEquipment } from './PickEquipment.tsx';
 import { RowsFile } from './RowsFile.tsx';
 import { SheetFiles } from './SheetFiles.tsx';
 import { isGoal, useNewStation } from './use-new-station.ts';
-
-const words: { readonly [K in PathKind]: string } = { cellular: 'Cellular', ethernet: 'Ethernet', wifi: 'Wi-Fi', text: 'Text messages' };
 
 const Ways = ({ ways, change }: { ways: readonly PathKind[]; change: (to: readonly PathKind[]) => void }) => (
   <fieldset>
@@ -35,7 +33,7 @@ const Ways = ({ ways, change }: { ways: readonly PathKind[]; change: (to: readon
           }}
         >
           {ways.includes(kind) && <span className="key">{ways.indexOf(kind) + 1}</span>}
-          {words[kind]}
+          {wayNames[kind]}
         </button>
       ))}
     </div>

@@ -18,6 +18,7 @@ import {
   withoutCopied,
 } from '@green-lamp/core/sheet';
 import { asDeviceWants, noticed, sayNoticed } from '@green-lamp/core/walk';
+import { choicesOf } from '../../../../parts/choices.ts';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { useDraft } from '../../../../parts/use-draft.ts';
@@ -227,16 +228,7 @@ export const SettingEditor = (
     }
   };
   const choices =
-    form.is === 'choice'
-      ? form.of
-      : form.is === 'yesno'
-        ? [
-            { value: 'yes', label: form.yes },
-            { value: 'no', label: form.no },
-          ]
-        : form.is === 'element'
-          ? elementsOf(station.state, form.group).map(({ id, label }) => ({ value: id, label }))
-          : null;
+    form.is === 'element' ? elementsOf(station.state, form.group).map(({ id, label }) => ({ value: id, label })) : choicesOf(form);
   const hint = `${of.why} ${suppliers[of.supplier]}`;
   const kept = { ...props, close: shut };
   const onKeyDown = (event: KeyboardEvent<HTMLElement>): void => {

@@ -4,6 +4,7 @@ import { standing, wanted } from '@green-lamp/core/journal';
 import type { Json, SettingKey } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
 import { definitionOf, editValue, type Parameter, parseTyped } from '@green-lamp/core/sheet';
+import { choicesOf } from '../../../../../parts/choices.ts';
 import { Choose, Field } from '../../../../../parts/Field.tsx';
 import { append } from '../../../../../store/append.ts';
 import { tell } from '../../../../../store/live.ts';
@@ -22,7 +23,8 @@ const Here = ({ station, of, settingOf }: { station: Station; of: Parameter; set
   const now = editValue(of, wanted(station.state, settingOf));
   const [typed, setTyped] = useState<string | null>(null);
   const { form } = of;
-  if (form.is === 'choice' || form.is === 'yesno')
+  const choices = choicesOf(form);
+  if (choices !== null)
     return (
       <Choose
         label={of.label}
@@ -31,14 +33,7 @@ const Here = ({ station, of, settingOf }: { station: Station; of: Parameter; set
           const parsed = parseTyped(of, text);
           if (parsed.ok) set(station, settingOf, parsed.value);
         }}
-        of={
-          form.is === 'choice'
-            ? form.of
-            : [
-                { value: 'yes', label: form.yes },
-                { value: 'no', label: form.no },
-              ]
-        }
+        of={choices}
         empty="not known"
       />
     );
