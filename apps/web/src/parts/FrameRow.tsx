@@ -2,7 +2,7 @@
 import { type ReactNode, useState } from 'react';
 import { isEvidenceHow, isStrength } from '@green-lamp/core/evidence';
 import { howInWords } from '@green-lamp/core/lamp';
-import { instant, wallTime } from '@green-lamp/core/quantity';
+import { counted, instant, wallTime } from '@green-lamp/core/quantity';
 import { whyWords } from '@green-lamp/core/wire';
 import type { FrameView } from '@green-lamp/core/api';
 import { frameWords } from './frame-words.ts';
@@ -74,7 +74,11 @@ export const FrameRow = ({
         <span className="grow" />
         {extra}
         <span className="text-small text-ink-2">
-          {frame.repeats > 0 ? `sent ${frame.repeats + 1} times` : frame.status === 'matched' && frame.why !== null ? frame.why : ''}
+          {frame.repeats > 0
+            ? `sent ${counted(frame.repeats + 1, 'time')}`
+            : frame.status === 'matched' && frame.why !== null
+              ? frame.why
+              : ''}
         </span>
         <span className="text-small font-semibold">
           {frame.status !== 'matched'
@@ -122,7 +126,7 @@ export const FrameRow = ({
               <Fact name="Listener">It arrived at another listener than the sheet’s: it shows the way out and proves no call.</Fact>
             )}
             {frame.status === 'matched' && <Fact name="Evidence">{evidenceWords(frame)}</Fact>}
-            <Fact name="Size">{bytes.length} bytes</Fact>
+            <Fact name="Size">{counted(bytes.length, 'byte')}</Fact>
           </dl>
           {children}
         </div>

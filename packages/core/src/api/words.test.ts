@@ -3,7 +3,7 @@ import { rules, trapWords } from '../check/index.ts';
 import { schools } from '../house/index.ts';
 import { gradeMeans, lampMeans, stageMeans, verdictMeans, verdictWords } from '../lamp/index.ts';
 import { lampWords } from '../name/index.ts';
-import { textsIn, wordFaults } from '../name/testing.ts';
+import { textsIn, wordFaults } from '../name/testing/index.ts';
 import { agreements, cautionGates, cautions, groupLabels, onceLabels, parameters, shippedProfiles } from '../sheet/index.ts';
 import { formWords, sourceWords, whatItIs } from '../walk/index.ts';
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { wordFaults } from '../name/testing.ts';
+import { wordFaults } from '../name/testing/index.ts';
 import { stateOfSheet } from '../journal/index.ts';
 import { flows, kitList } from '../walk/index.ts';
 import { schools } from '../house/index.ts';

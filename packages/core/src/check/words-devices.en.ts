@@ -329,7 +329,7 @@ export const deviceWords: Codes = {
     'Ask the desk whom it calls, and in which order.',
   ],
   'noticed-late': [
-    '{misses} misses at {every} are {notice}; the desk raises its missed-test alarm after {grace}.',
+    'At {every} each and {misses} missed, the change-over comes after {notice}; the desk raises its missed-test alarm after {grace}.',
     'The missed-test alarm comes before the change-over.',
     'Probe more often, with fewer misses, or ask for more grace.',
   ],
@@ -394,7 +394,7 @@ export const deviceWords: Codes = {
     'Set a second receiver.',
   ],
   'not-three-thirty': [
-    'Probes go out every {every}, {misses} misses count.',
+    'Probes go out every {every}; {misses} missed in a row count.',
     'House rules want three times 30 s.',
     'Set 30 s and 3, or adopt the school that computes them.',
   ],

@@ -577,7 +577,7 @@ export const words: Codes = {
     'Let it wait less than the interval.',
   ],
   flaps: [
-    'With {loss} % lost and {misses} misses it fails over by chance about every {between}.',
+    'With {loss} % lost and a change-over after {misses} missed it fails over by chance about every {between}.',
     'Each time costs a session and data.',
     'Allow more misses, or mend the path.',
   ],

@@ -1,6 +1,6 @@
 // An entry as a sentence, for slips and the logbook. One line a kind; a secret never shows.
 import { lampWords, type SettingKey } from '../name/index.ts';
-import { inWords, showFigure } from '../quantity/index.ts';
+import { counted, inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
 import { readingOf } from '../evidence/index.ts';
 import type { Entry } from './entry.ts';
@@ -9,7 +9,7 @@ import type { Speaker } from './speaker.ts';
 
 const many = (keys: readonly SettingKey[], s: Speaker): string => {
   const [first] = keys;
-  return first !== undefined && keys.length === 1 ? s.setting(first) : `${keys.length} settings`;
+  return first !== undefined && keys.length === 1 ? s.setting(first) : counted(keys.length, 'setting');
 };
 
 const reading = (d: DataOf<'reading.taken'>): string => {
@@ -19,7 +19,6 @@ const reading = (d: DataOf<'reading.taken'>): string => {
   return `${label}: ${readingOf(d.what)?.form.is === 'card' ? inBlocks(d.value) : d.value}.`;
 };
 
-const count = (n: number, of: string): string => `${n} ${of}${n === 1 ? '' : 's'}`;
 const stagesSaid = {
   entered: 'entered on the device',
   applied: 'applied',
@@ -74,12 +73,12 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'unit.replaced': (d, s) => hardware('replaced', d, s),
   'door.shut': (d, s) => hardware('The door was shut', d, s),
   'capture.kept': (d, s) =>
-    `${d.about} kept${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, ${s.element(d.path)}`}: ${count(d.lines, 'line')}, ${count(d.found, 'value')}, ${count(d.missed, 'line')} not understood.`,
+    `${d.about} kept${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, ${s.element(d.path)}`}: ${counted(d.lines, 'line')}, ${counted(d.found, 'value')}, ${counted(d.missed, 'line')} not understood.`,
   'file.kept': (d, s) =>
-    `File of the ${d.element === null ? 'device' : s.element(d.element)} kept, ${d.when}: ${d.name}, ${d.bytes} bytes, SHA-256 ${d.sha256.slice(0, 12)}${d.serial === '' ? '' : `, serial number ${d.serial}`}.`,
+    `File of the ${d.element === null ? 'device' : s.element(d.element)} kept, ${d.when}: ${d.name}, ${counted(d.bytes, 'byte')}, SHA-256 ${d.sha256.slice(0, 12)}${d.serial === '' ? '' : `, serial number ${d.serial}`}.`,
   'reading.taken': (d) => `${reading(d)}${d.simulated ? ' Simulated.' : ''}`,
   'hold.run': (d, s) =>
-    `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${count(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,
+    `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${counted(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,
   'declaration.made': (d) => `By word: ${d.words}`,
   'none.accepted': (d, s) =>
     `${d.lamp === null ? (d.path === null ? 'It' : s.element(d.path)) : lampWords[d.lamp]} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,

@@ -1,4 +1,4 @@
-import { wordFaults } from '../name/testing.ts';
+import { wordFaults } from '../name/testing/index.ts';
 import { shippedHouse } from '../house/index.ts';
 import { type Json, settingKey } from '../name/index.ts';
 import { instant } from '../quantity/index.ts';

@@ -1,4 +1,4 @@
-import { wordFaults } from '../name/testing.ts';
+import { wordFaults } from '../name/testing/index.ts';
 import { instant } from '../quantity/index.ts';
 import { speakerOf } from '../journal/index.ts';
 import { onePath } from './testing.ts';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { wordFaults } from '../name/testing.ts';
+import { wordFaults } from '../name/testing/index.ts';
 import {
   bad,
   fields,

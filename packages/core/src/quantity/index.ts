@@ -1,3 +1,4 @@
+export * from './counted.ts';
 export * from './duration.ts';
 export * from './in.ts';
 export * from './moment.ts';

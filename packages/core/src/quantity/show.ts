@@ -1,5 +1,6 @@
 // A figure with its measure, as people write it. The minus is a true minus, as in −104 dBm.
 import type { Measure } from '../name/index.ts';
+import { counted } from './counted.ts';
 import { showDuration } from './duration.ts';
 import { ms } from './in.ts';
 
@@ -13,7 +14,7 @@ const showBytes = (of: number): string => {
       ['kB', 1e3],
     ] as const
   ).find(([, size]) => of >= size && of % (size / 10) === 0);
-  return fit === undefined ? `${of} bytes` : `${of / fit[1]} ${fit[0]}`;
+  return fit === undefined ? counted(of, 'byte') : `${of / fit[1]} ${fit[0]}`;
 };
 
 export const showFigure = (value: number, measure: Measure): string => {

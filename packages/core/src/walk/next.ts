@@ -1,5 +1,6 @@
 // The one thing to do next at a station: an open stop first, then what was begun on a device, then the lamps in the order of the wire.
 import { type ElementId, type LampName, lampWords, type SettingKey } from '../name/index.ts';
+import { counted } from '../quantity/index.ts';
 import type { Speaker, State } from '../journal/index.ts';
 import { type Finding, openFindings, sayFinding } from '../check/index.ts';
 import { allLamps, type LampResult, type Line, sayReason } from '../lamp/index.ts';
@@ -80,7 +81,7 @@ const asking: { readonly [S in Supplier]: string } = {
 
 const named = (keys: readonly SettingKey[], speaker: Speaker, one: string): string => {
   const [first] = keys;
-  return first !== undefined && keys.length === 1 ? `${one}${speaker.setting(first)}` : `${keys.length} settings`;
+  return first !== undefined && keys.length === 1 ? `${one}${speaker.setting(first)}` : counted(keys.length, 'setting');
 };
 
 /** One sentence for the station's head and for its row. */
@@ -105,7 +106,7 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
       const [first, second] = step.keys.map(speaker.setting);
       const more = step.keys.length - 2;
       const what = [first, second].filter((one) => one !== undefined).join(more > 0 ? ', ' : ' and ');
-      const waits = step.left === 1 ? 'Its first call waits for it.' : `Its first call waits for ${step.left} values.`;
+      const waits = step.left === 1 ? 'Its first call waits for it.' : `Its first call waits for ${counted(step.left, 'value')}.`;
       return `${asking[step.supplier]} ${what}${more > 0 ? ` and ${more} more` : ''}. ${waits}`;
     }
     case 'lamp':

@@ -1,4 +1,5 @@
 // The desk: its listeners, the calls as they come, callers that nobody knows, and what was not understood.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { emptyState, standing, wanted } from '@green-lamp/core/journal';
@@ -114,7 +115,7 @@ const Listeners = () => {
               <span className="mono">
                 {host} port {port}
               </span>
-              : {state}, {connections} {connections === 1 ? 'connection' : 'connections'}
+              : {state}, {counted(connections, 'connection')}
             </li>
           ))}
         </ul>

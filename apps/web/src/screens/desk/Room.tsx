@@ -1,6 +1,6 @@
 // How much the desk takes in and keeps, what it turned away, and how long the disk lasts.
 import { useEffect, useState } from 'react';
-import { inWords } from '@green-lamp/core/quantity';
+import { counted, inWords } from '@green-lamp/core/quantity';
 import { get } from '../../store/api.ts';
 import type { DeskState } from '@green-lamp/core/api';
 
@@ -24,7 +24,7 @@ const lasts = ({ daysLeft, since, at }: NonNullable<DeskState['kept']>): string 
   return `; at the growth of the last ${inWords(at - (since ?? at))} it lasts ${daysLeft > 3650 ? 'more than ten years' : inWords(daysLeft * 86_400_000)}`;
 };
 const kept = (days: number, megabytes: number): string =>
-  [days > 0 ? `${days} days` : '', megabytes > 0 ? `${size(megabytes * 1e6)} at most` : ''].filter((one) => one !== '').join(', ') ||
+  [days > 0 ? counted(days, 'day') : '', megabytes > 0 ? `${size(megabytes * 1e6)} at most` : ''].filter((one) => one !== '').join(', ') ||
   'for ever';
 
 const useRoom = (): DeskState | null => {
@@ -67,7 +67,7 @@ export const Room = () => {
               {lasts(room.kept)}
             </>
           )}
-          {refused > 0 && <b>. {refused === 1 ? 'One was turned away' : `${refused} were turned away`} at a limit</b>}
+          {refused > 0 && <b>. {counted(refused, 'was', 'were')} turned away at a limit</b>}
         </summary>
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits">
           <table className="my-2 text-left">

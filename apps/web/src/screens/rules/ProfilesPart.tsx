@@ -1,4 +1,5 @@
 // Equipment profiles: looked at, copied and changed as JSON, judged as one types, published as a new version, imported and exported.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { isObject, profilesStream } from '@green-lamp/core/name';
 import { type Problem, problem, sentence } from '@green-lamp/core/problem';
@@ -34,7 +35,7 @@ const About = ({ profile }: { profile: Profile }) => (
     <dd>{profile.boot / 1000} s</dd>
     <dt className="text-ink-2">Prompts</dt>
     <dd>
-      {profile.menu?.length ?? 0}, asking for {askedBy(profile).length} settings
+      {profile.menu?.length ?? 0}, asking for {counted(askedBy(profile).length, 'setting')}
       {askedBy(profile).length > 0 &&
         `: ${askedBy(profile)
           .slice(0, 8)

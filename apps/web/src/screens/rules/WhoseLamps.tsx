@@ -1,4 +1,5 @@
 // Before a version is taken by one station or by all: whose lamps would be another by it. It is adopted station by station, each by an entry.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Pin } from '@green-lamp/core/journal';
@@ -68,7 +69,7 @@ export const WhoseLamps = ({ version, role }: { version: Version; role: NamedRul
     <section aria-label="Whose lamps would change" className="mt-3">
       <div className="flex flex-wrap items-center gap-3">
         <Press onPress={look}>Whose lamps would change by this version?</Press>
-        {done > 0 && <p role="status">{done} stations are judged by it from here on.</p>}
+        {done > 0 && <p role="status">{counted(done, 'station is', 'stations are')} judged by it from here on.</p>}
       </div>
       {found === 'asking' && <Waiting>Judging every station twice…</Waiting>}
       {found === 'away' && <Empty>The desk does not answer: only there all stations are known.</Empty>}

@@ -1,4 +1,5 @@
 // What stands around every screen: the places, who works here, what waits to be delivered.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -29,7 +30,7 @@ const deliveryWords = ({ writing, waiting, refused, connected, deskFails }: Deli
   const parts = [
     refused > 0 ? `${refused} not accepted` : null,
     waiting > 0
-      ? `${waiting} ${waiting === 1 ? 'entry waits' : 'entries wait'}${!connected ? ' for a network' : deskFails ? ': the desk does not take it' : ' for the desk'}`
+      ? `${counted(waiting, 'entry waits', 'entries wait')}${!connected ? ' for a network' : deskFails ? ': the desk does not take it' : ' for the desk'}`
       : refused > 0
         ? null
         : writing > 0

@@ -1,4 +1,5 @@
 // Beyond the station: carriers and masts, the office, a person at somebody else's desk, the portal.
+import { counted } from '@green-lamp/core/quantity';
 import { lazy, Suspense, useState } from 'react';
 import { type Dale, operatorMoods, readsBack, subscriptionStates } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
@@ -131,7 +132,7 @@ const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
     <Suspense fallback={<Waiting>Drawing…</Waiting>}>
       <Chart
         key={theme}
-        label={`${events.length} values of the device at the portal, the last ${Number(events.at(-1)?.value ?? 0) / 10} °C`}
+        label={`${counted(events.length, 'value')} of the device at the portal, the last ${Number(events.at(-1)?.value ?? 0) / 10} °C`}
         options={{
           chart: {
             type: 'line',

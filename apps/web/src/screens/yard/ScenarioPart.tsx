@@ -1,7 +1,7 @@
 // Scenarios: what was done in a yard as a file, and a file played to its end.
 import { useEffect, useRef, useState } from 'react';
 import { sentence } from '@green-lamp/core/problem';
-import { showFigure } from '@green-lamp/core/quantity';
+import { counted, showFigure } from '@green-lamp/core/quantity';
 import { type Played, readScenario, type YardScenario } from '@green-lamp/core/yard';
 import { opened } from '../../store/opened.ts';
 import { tell } from '../../store/live.ts';
@@ -118,7 +118,8 @@ export const ScenarioPart = ({ real }: { real: boolean }) => {
                     : 'It came to another end than the file names: the file was changed, or another version of the yard wrote it.'}
               </p>
               <p>
-                {state.played.world.arrived.length} calls arrived; {state.played.refused.length} acts were refused
+                {counted(state.played.world.arrived.length, 'call')} arrived; {counted(state.played.refused.length, 'act was', 'acts were')}{' '}
+                refused
                 {state.played.refused.length === 0 ? '.' : `: ${state.played.refused[0]?.why ?? ''}`}
               </p>
               <p className="mono text-small break-all">{state.played.end}</p>

@@ -1,5 +1,5 @@
 // What the station hangs on where it stands, and how far a call gets over each path.
-import { showFigure } from '@green-lamp/core/quantity';
+import { counted, showFigure } from '@green-lamp/core/quantity';
 import type { YardStation } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
 import { Choose } from '../../parts/Field.tsx';
@@ -110,7 +110,7 @@ const Line = () => {
       <p className="text-note">
         {site.probe.asks === 'none'
           ? 'No probe: the unit tries its paths itself.'
-          : `Probes every ${showFigure(site.probe.every, 'ms')}, changes over after ${site.probe.misses} misses; ${site.probe.missed} missed now. Carries: ${
+          : `Probes every ${showFigure(site.probe.every, 'ms')}, changes over after ${counted(site.probe.misses, 'miss', 'misses')}; ${site.probe.missed} missed now. Carries: ${
               seen.station.paths.find(({ id }) => id === site.active)?.label ?? 'none'
             }.`}
       </p>

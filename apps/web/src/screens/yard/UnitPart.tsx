@@ -1,7 +1,7 @@
 // The virtual unit: its events, its own set-up, its clock, and what hangs on it.
 import { useState } from 'react';
 import { type ElementId, isStream } from '@green-lamp/core/name';
-import { showFigure } from '@green-lamp/core/quantity';
+import { counted, showFigure } from '@green-lamp/core/quantity';
 import { definition } from '@green-lamp/core/sheet';
 import { type DeskSaid, type YardEvent, yardEvents, type YardStation } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
@@ -95,7 +95,7 @@ const Told = () => {
   return (
     <section aria-label="What the unit told">
       <h2 className="font-bold">
-        What it told · {unit.waits} {unit.waits === 1 ? 'event waits' : 'events wait'} in it{unit.lost === 0 ? '' : `, ${unit.lost} lost`}
+        What it told · {counted(unit.waits, 'event waits', 'events wait')} in it{unit.lost === 0 ? '' : `, ${unit.lost} lost`}
       </h2>
       {unit.told.length === 0 && <p className="text-ink-2">Nothing yet.</p>}
       <ol>

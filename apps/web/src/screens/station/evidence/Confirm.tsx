@@ -87,7 +87,7 @@ const TheirLog = ({ station, made }: { station: Station; made: Made }) => {
       : lines.length === 0
         ? 'No line with an account and a time could be read: it needs a head line.'
         : line === undefined
-          ? `None of its ${lines.length} lines has this account and zone within two minutes of the event.`
+          ? `None of its lines (${lines.length}) has this account and zone within two minutes of the event.`
           : null;
   const take = async (): Promise<void> => {
     if (line === undefined) return;

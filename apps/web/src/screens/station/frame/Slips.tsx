@@ -1,4 +1,5 @@
 // The slips: the lamp whose door was opened, and what was entered in this chapter, dated.
+import { counted } from '@green-lamp/core/quantity';
 import { type ReactNode, useState } from 'react';
 import { useLocation } from 'react-router';
 import { comparePos, type PlacedEntry, sayEntry } from '@green-lamp/core/journal';
@@ -93,7 +94,7 @@ export const Slips = ({ station, chosen, close }: { station: Station; chosen: La
         </button>
       )}
       <p className="text-small break-words text-ink-2">
-        Times: {station.zone}. {station.entries.length} entries
+        Times: {station.zone}. {counted(station.entries.length, 'entry', 'entries')}
         {station.head === null ? '' : ` · head of the chain ${station.head.slice(0, 12)}`} · state{' '}
         <span data-fingerprint={station.fingerprint}>{station.fingerprint.slice(0, 12)}</span>
       </p>

@@ -1,4 +1,5 @@
 // Pictures that were taken here and are not at the desk yet.
+import { counted } from '@green-lamp/core/quantity';
 import type { Stream } from '@green-lamp/core/name';
 import { Picture } from '../../../parts/Picture.tsx';
 import { db } from '../../../store/db.ts';
@@ -10,9 +11,7 @@ export const WaitingPictures = ({ stream }: { stream: Stream }) => {
   if (waiting.length === 0) return null;
   return (
     <section aria-label="Pictures that wait">
-      <h2 className="text-note font-bold">
-        {waiting.length} {waiting.length === 1 ? 'picture waits' : 'pictures wait'} to be sent
-      </h2>
+      <h2 className="text-note font-bold">{counted(waiting.length, 'picture waits', 'pictures wait')} to be sent</h2>
       <ul className="flex flex-col gap-2">
         {waiting.map(({ hash, step, waits }) => (
           <li key={hash} className="slip">

@@ -1,4 +1,5 @@
 // Copies of a station: rows are matched, previewed in a worker with every finding and conflict, and made one by one; both can be stopped.
+import { counted } from '@green-lamp/core/quantity';
 import { mask } from '@green-lamp/core/wire';
 import { useRef, useState } from 'react';
 import { type FleetSheet, sayFinding } from '@green-lamp/core/check';
@@ -184,7 +185,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
             }
             onPress={() => void make()}
           >
-            Make {good.length === 1 ? 'one station' : `${good.length} stations`}
+            Make {counted(good.length, 'station')}
             {bad > 0 ? `, leave out ${bad}` : ''}
           </Press>
         )}
@@ -220,7 +221,7 @@ export const ManyPart = ({ station }: { station: Station }) => {
                 ? `${making.done} of ${making.of} made…`
                 : making.is === 'stopped'
                   ? `Stopped: ${making.done} of ${making.of} are made.`
-                  : `${making.of} stations are made.`}
+                  : `${counted(making.of, 'station is', 'stations are')} made.`}
         </p>
       </div>
       {shown !== null && (
@@ -256,9 +257,9 @@ export const ManyPart = ({ station }: { station: Station }) => {
             {shown.made.slice(0, 300).map(({ row, copy, findings, stray }) => (
               <li key={row.line} className="border-b border-rule py-1">
                 <span className="mono mr-2 text-note text-ink-2">{row.line}</span>
-                <strong>{row.name === '' ? 'no name' : row.name}</strong>: {copy.settings.length} settings, {copy.empty.length} still to be
-                filled in
-                {stray > 0 && <strong>, {stray} differ from the model that should not</strong>}
+                <strong>{row.name === '' ? 'no name' : row.name}</strong>: {counted(copy.settings.length, 'setting')}, {copy.empty.length}{' '}
+                still to be filled in
+                {stray > 0 && <strong>, {counted(stray, 'differs', 'differ')} from the model and should not</strong>}
                 {row.problems.map((one) => (
                   <span key={one.path} className="block font-semibold">
                     Left out: {sentence(one)}

@@ -1,4 +1,5 @@
 // What has to be known before the first call: each value once, by who has it; and what is known already, with its reason.
+import { counted } from '@green-lamp/core/quantity';
 import { groupedBy, type SettingKey } from '@green-lamp/core/name';
 import { definitionOf, editValue, parseTyped, secretFault, showValue, type SheetRow } from '@green-lamp/core/sheet';
 import { sentence } from '@green-lamp/core/problem';
@@ -72,9 +73,7 @@ const Known = ({ outfit, typed, type }: Pick<Props, 'outfit' | 'typed' | 'type'>
   };
   return (
     <details className="mt-4 border-t border-rule-2 pt-2">
-      <summary className="link flex min-h-11 items-center">
-        {rows.length} {rows.length === 1 ? 'value is' : 'values are'} filled in already
-      </summary>
+      <summary className="link flex min-h-11 items-center">{counted(rows.length, 'value is', 'values are')} filled in already</summary>
       <table className="w-full text-left text-note">
         <thead>
           <tr className="border-b border-rule-2 text-small text-ink-2">

@@ -1,4 +1,5 @@
 // A new station: what it is made of, and what its first call stands on. What can be known is filled in; what is left empty is asked for later.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { deskStream, settingKey } from '@green-lamp/core/name';
@@ -176,7 +177,7 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
         <p role="status" className="grow font-semibold">
           {call.open.length === 0
             ? 'Ready for its first call: nothing is missing.'
-            : `${call.open.length} ${call.open.length === 1 ? 'value is' : 'values are'} missing for its first call.`}
+            : `${counted(call.open.length, 'value is', 'values are')} missing for its first call.`}
         </p>
         {problem !== null && (
           <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">

@@ -1,4 +1,5 @@
 // Rows of a table as stations that are made as the form says: each row by itself, looked at before anything is opened.
+import { counted } from '@green-lamp/core/quantity';
 import { useRef, useState } from 'react';
 import { type SettingKey, stationStream } from '@green-lamp/core/name';
 import { stateOfSheet } from '@green-lamp/core/journal';
@@ -91,7 +92,7 @@ export const RowsFile = ({ outfit, equipment }: Props) => {
       {read !== null && (
         <div role="status" className="border-l-4 border-rule-2 pl-3">
           <p>
-            <strong>{read.file}:</strong> {good.length} {good.length === 1 ? 'row becomes a station' : 'rows become stations'} made so.
+            <strong>{read.file}:</strong> {counted(good.length, 'row becomes a station', 'rows become stations')} made so.
             {unknown.length > 0 && ` Not taken: ${unknown.join(', ')}.`}
           </p>
           <ul>
@@ -109,7 +110,7 @@ export const RowsFile = ({ outfit, equipment }: Props) => {
                 if (done === null) make().catch(tell);
               }}
             >
-              {done === null ? `Open ${good.length} ${good.length === 1 ? 'station' : 'stations'}` : `${done} of ${good.length} opened`}
+              {done === null ? `Open ${counted(good.length, 'station')}` : `${done} of ${good.length} opened`}
             </button>
           )}
         </div>

@@ -1,4 +1,5 @@
 // The device's own file: opened, compared with the sheet, kept as found, before and after; what changed between two of them.
+import { counted } from '@green-lamp/core/quantity';
 import { useEffect, useState } from 'react';
 import { type ElementId, isElementId } from '@green-lamp/core/name';
 import { type KeptFile, present } from '@green-lamp/core/journal';
@@ -46,8 +47,8 @@ const Comparison = ({ station, text }: { station: Station; text: string }) => {
   return (
     <section aria-label="The file against the sheet" className="mt-3">
       <p>
-        Read as {form}: {rows.length} values. <strong>{count('differs')} differ</strong>, {count('equal')} equal,{' '}
-        {count('not on the sheet')} not on the sheet, {count('not known')} not known
+        Read as {form}: {counted(rows.length, 'value')}. <strong>{counted(count('differs'), 'differs', 'differ')}</strong>, {count('equal')}{' '}
+        equal, {count('not on the sheet')} not on the sheet, {count('not known')} not known
         {missing.length > 0 && `; the file lacks ${missing.map(station.speaker.setting).join(', ')}`}.
       </p>
       {rows.length === 0 && <Empty>There is no pair of a name and a value in it.</Empty>}
@@ -118,7 +119,7 @@ const Kept = ({ station }: { station: Station }) => {
           <li key={file.pos.id} className="border-b border-rule py-1">
             {nameOf(file)}{' '}
             <span className="text-note text-ink-2">
-              {file.bytes} bytes, SHA-256 <span className="mono">{file.sha256.slice(0, 16)}</span>
+              {counted(file.bytes, 'byte')}, SHA-256 <span className="mono">{file.sha256.slice(0, 16)}</span>
               {file.serial !== '' && `, serial number ${file.serial}`}
               {file.text === null && ', no text: only its facts are kept'}
             </span>
@@ -223,7 +224,7 @@ export const DeviceFiles = ({ station }: { station: Station }) => {
       </div>
       {file !== null && (
         <p className="mt-1 text-note">
-          {file.bytes} bytes, SHA-256 <span className="mono break-all">{file.sha256}</span>
+          {counted(file.bytes, 'byte')}, SHA-256 <span className="mono break-all">{file.sha256}</span>
         </p>
       )}
       {file?.text != null && <Comparison station={station} text={file.text} />}

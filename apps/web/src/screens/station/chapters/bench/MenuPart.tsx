@@ -1,7 +1,7 @@
 // A device's own menu with this station's values: the prompt in hand under the thumb, all of them below.
 import { useState } from 'react';
 import { stageOf } from '@green-lamp/core/journal';
-import { inWords } from '@green-lamp/core/quantity';
+import { counted, inWords } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { leads, type MenuStep, menuTime, promptName, type Walk, walkOf, whereAmI } from '@green-lamp/core/walk';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
@@ -151,7 +151,8 @@ const Walking = ({ station, profile }: { station: Station; profile: Profile }) =
   return (
     <>
       <p className="mb-2">
-        {done} of {live.length} prompts done. {missing > 0 && <strong>{missing} values are missing: gather them before you begin. </strong>}
+        {done} of {counted(live.length, 'prompt')} done.{' '}
+        {missing > 0 && <strong>{counted(missing, 'value is', 'values are')} missing: gather what is missing before you begin. </strong>}
         About {inWords(typing)} of typing and {inWords(waiting)} of waiting (ours)
         {window !== null && (
           <>

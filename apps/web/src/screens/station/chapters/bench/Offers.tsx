@@ -1,6 +1,6 @@
 // Every value that was found, held against the sheet, each to be taken or left; and what was not understood.
 import { useState } from 'react';
-import { showFigure } from '@green-lamp/core/quantity';
+import { counted, showFigure } from '@green-lamp/core/quantity';
 import { readingOf } from '@green-lamp/core/evidence';
 import { answerWords, definitionOf, showValue } from '@green-lamp/core/sheet';
 import { imeiInBlocks, inBlocks } from '@green-lamp/core/sums';
@@ -134,7 +134,7 @@ export const Offers = ({
     <section aria-label="What was found" className="flex flex-col gap-2">
       <div className="flex flex-wrap items-center gap-3">
         <h3 className="font-bold">
-          {read.found.length} found in {read.lines} lines
+          {read.found.length} found in {counted(read.lines, 'line')}
           {simulated && ', simulated'}
         </h3>
         <span className="grow" />
@@ -146,7 +146,7 @@ export const Offers = ({
               take(readings.map((offer) => ({ offer, as: 'reading' })));
             }}
           >
-            Take all {readings.length} readings
+            Take all {counted(readings.length, 'reading')}
           </button>
         )}
       </div>
@@ -179,7 +179,7 @@ export const Offers = ({
       {read.notUnderstood.length > 0 && (
         <details open={read.notUnderstood.length <= 8}>
           <summary className="flex min-h-11 items-center font-semibold">
-            {read.notUnderstood.length === 1 ? '1 line was not understood' : `${read.notUnderstood.length} lines were not understood`}
+            {counted(read.notUnderstood.length, 'line was', 'lines were')} not understood
           </summary>
           <ol className="max-h-80 overflow-y-auto" tabIndex={0} aria-label="Lines that were not understood">
             {read.notUnderstood.slice(0, most).map(({ line, text: of }, i) => (

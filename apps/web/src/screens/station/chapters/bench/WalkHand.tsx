@@ -1,6 +1,6 @@
 // The prompt in hand: what it shows, what to do, its sign and its time, what holds it, and where an answer leads. For one thumb.
 import { Link } from 'react-router';
-import { inWords } from '@green-lamp/core/quantity';
+import { counted, inWords } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { type Held, type InHand, leads, promptName, unmetGates, type Walk } from '@green-lamp/core/walk';
 import { CautionGate } from '../../../../parts/CautionGate.tsx';
@@ -24,7 +24,7 @@ export const HeldNote = ({ station, held }: { station: Station; held: readonly H
     {held.map(({ gate, keys, prompts }) => (
       <details key={gate} className="border-l-4 border-ink pl-3" open={keys.length <= few}>
         <summary className="link flex min-h-11 items-center">
-          {heldWords[gate]} {keys.length > few && `${keys.length} values`}
+          {heldWords[gate]} {keys.length > few && counted(keys.length, 'value')}
         </summary>
         <ul className="flex flex-wrap gap-x-4">
           {keys.map((key) => (

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/core/journal';
 import type { NamedRules } from '@green-lamp/core/lamp';
-import { instant, wallTime } from '@green-lamp/core/quantity';
+import { counted, instant, wallTime } from '@green-lamp/core/quantity';
 import { tell } from '../../../../store/live.ts';
 import { usePeople } from '../../../../store/use-stream.ts';
 import { useChapter } from '../../door.ts';
@@ -67,13 +67,13 @@ export const HandoverChapter = () => {
         {verified !== null && (
           <p role="status" className="basis-full font-semibold">
             {verified.ok
-              ? `Sound: ${verified.kept} entries kept and ${verified.waiting} waiting; the chain ends in ${verified.head.slice(0, 12)}.`
+              ? `Sound: ${counted(verified.kept, 'entry', 'entries')} kept and ${verified.waiting} waiting; the chain ends in ${verified.head.slice(0, 12)}.`
               : sayFault(verified)}
           </p>
         )}
         {waiting > 0 && (
           <p className="basis-full border-2 border-ink px-3 py-2 text-note">
-            {waiting} {waiting === 1 ? 'entry waits' : 'entries wait'} to be delivered: the head of the chain does not cover{' '}
+            {counted(waiting, 'entry waits', 'entries wait')} to be delivered: the head of the chain does not cover{' '}
             {waiting === 1 ? 'it' : 'them'} yet.
           </p>
         )}
@@ -102,7 +102,7 @@ export const HandoverChapter = () => {
         <section aria-label="Chain">
           <h3 className="mt-4 mb-1 font-bold">The journal behind it</h3>
           <p>
-            {entries.length} entries, {waiting} of them not yet at the desk. Head of the chain:{' '}
+            {counted(entries.length, 'entry', 'entries')}, {waiting} of them not yet at the desk. Head of the chain:{' '}
             <span className="mono break-all">{head ?? 'not known here yet'}</span>
           </p>
           <p className="text-note text-ink-2">

@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { elementsOf, wanted } from '@green-lamp/core/journal';
 import { type ElementId, plainText, settingKey } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
-import { inWords, parseDuration } from '@green-lamp/core/quantity';
+import { counted, inWords, parseDuration } from '@green-lamp/core/quantity';
 import { type Change, inputsOf, type Logic, parseEquation, questions, type Run, segmentsOf, simulate } from '@green-lamp/core/sums';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Field } from '../../../../parts/Field.tsx';
@@ -49,7 +49,7 @@ const answers: {
 } = {
   'stuck input': ({ onAtEnd, starts }) =>
     onAtEnd
-      ? `If the input stays on, the output never rests: ${starts} ${starts === 1 ? 'run' : 'runs'} and still on.`
+      ? `If the input stays on, the output never rests: ${counted(starts, 'run')} and still on.`
       : `If the input stays on, the output runs ${starts === 1 ? 'once' : `${starts} times`} and rests.`,
   chatter: ({ starts }) =>
     starts > 1
@@ -163,7 +163,7 @@ const Output = ({ station, id, label }: { station: Station; id: ElementId; label
               .join(', ')}${runs.length > 8 ? ', …' : ''}.`}
         {text !== '' &&
           runs.length > 0 &&
-          ` Its text goes out ${runs.length === 1 ? 'once' : `${runs.length} times`}, ${segmentsOf(text).parts === 1 ? 'one message' : `${segmentsOf(text).parts} messages`} each; if it can’t be sent, the output runs all the same and nobody is told.`}
+          ` Its text goes out ${runs.length === 1 ? 'once' : `${runs.length} times`}, ${counted(segmentsOf(text).parts, 'message')} each; if it can’t be sent, the output runs all the same and nobody is told.`}
       </p>
       <ul aria-label={`Questions, ${label}`} className="mt-2 list-disc pl-5">
         {questions(logic, inputs).map((of) => (

@@ -96,7 +96,7 @@ const CallHere = ({ station }: { station: Station }) => {
       <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
         {typeof account === 'string'
           ? `${account};;event=float_high;zone=1\n${account};;event=float_high;zone=1;turn=restoral`
-          : 'account;;event=float_high;zone=1   (the sheet has no account yet)'}
+          : 'account;;event=float_high;zone=1 (the sheet has no account yet)'}
       </pre>
       <p className="mt-2 text-note text-ink-2">
         A client on this computer or in the desk’s own network shows that the desk listens; it proves no carrier’s path.

@@ -1,4 +1,5 @@
 // Remote change: the start message, who may send it, and whether a change leaves a way back.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { standing, wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
@@ -36,8 +37,8 @@ const Messages = ({ station }: { station: Station }) => {
           <h4 className="font-bold">{name}</h4>
           <p className="mono border border-rule-2 bg-slip px-3 py-2 break-words">{text}</p>
           <p className="text-note">
-            {segments.units} of {segments.alphabet === '7-bit' ? 160 : 70} characters,{' '}
-            {segments.parts === 1 ? 'one message' : `${segments.parts} messages`}, {segments.alphabet} alphabet
+            {segments.units} of {segments.alphabet === '7-bit' ? 160 : 70} characters, {counted(segments.parts, 'message')},{' '}
+            {segments.alphabet} alphabet
             {segments.odd !== null && `: “${segments.odd}” forces it`}.
             {secrets.length > 0 &&
               ` Type ${secrets.map(station.speaker.setting).join(', ')} in the place of the dots; its length is counted.`}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { wanted } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { plainText, type SettingKey, settingKey } from '@green-lamp/core/name';
-import { inWords } from '@green-lamp/core/quantity';
+import { counted, inWords } from '@green-lamp/core/quantity';
 import { bindingsOf, isSecret, sheetRows, showValue } from '@green-lamp/core/sheet';
 import { lockout } from '@green-lamp/core/walk';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
@@ -47,7 +47,7 @@ const Went = ({ station, session, now }: { station: Station; session: Running; n
     )}
     {session.lines.length > 0 && (
       <details>
-        <summary className="link flex min-h-11 items-center">What was said ({session.lines.length} lines)</summary>
+        <summary className="link flex min-h-11 items-center">What was said ({counted(session.lines.length, 'line')})</summary>
         <pre
           className="mono border border-rule-2 bg-slip p-2 text-note break-all whitespace-pre-wrap"
           tabIndex={0}
@@ -93,8 +93,8 @@ export const RemoteSession = ({ station }: { station: Station }) => {
     <section aria-label="Change a value from afar" className="mt-5">
       <h3 className="border-b border-rule-2 font-bold">Change a value from afar, and read it back</h3>
       <p className="text-note text-ink-2">
-        The value that stands on the sheet is written to the unit. A harmless one, changed and read back, proves Reach. The protocol is our
-        own and small (docs/programming.md); the port is open for this session only.
+        The value that stands on the sheet is written to the unit. A harmless one, changed and read back, proves Remote access. The protocol
+        is our own and small (docs/programming.md); the port is open for this session only.
       </p>
       <CautionNote of="output" />
       <div className="mt-2 flex flex-wrap items-end gap-3">

@@ -1,4 +1,5 @@
 // What a station's sheet consists of: its site, each card, modem, unit and path, the desk; and what waits at each.
+import { counted } from '@green-lamp/core/quantity';
 import { type Element, elementsOf } from '@green-lamp/core/journal';
 import { openFindings, type Finding } from '@green-lamp/core/check';
 import { groups, isSettingKey, keyParts, type SettingKey, settingKey } from '@green-lamp/core/name';
@@ -34,7 +35,7 @@ type Waits = { readonly stops: number; readonly first: number; readonly later: n
 
 const statusOf = ({ stops, first, later, enters, restarts }: Waits, station: Station, rows: readonly SheetRow[]): string => {
   const parts = [
-    stops === 0 ? null : `${stops} ${stops === 1 ? 'stop' : 'stops'}`,
+    stops === 0 ? null : counted(stops, 'stop'),
     first === 0 ? null : `${first} for the first call`,
     later === 0 ? null : `${later} to ask`,
     enters === 0 ? null : `${enters} to enter`,

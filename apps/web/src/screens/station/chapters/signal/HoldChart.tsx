@@ -36,7 +36,7 @@ export const HoldChart = ({ samples, house, radio }: { samples: readonly Sample[
     <Suspense fallback={<p className="text-ink-2">Drawing…</p>}>
       <Chart
         key={theme}
-        label={`${label} over ${Math.round((points.at(-1)?.x ?? 0) * 10) / 10} seconds, between ${Math.min(...points.map(({ y }) => y))} and ${Math.max(...points.map(({ y }) => y))}`}
+        label={`${label} over ${Math.round((points.at(-1)?.x ?? 0) * 10) / 10} s, between ${Math.min(...points.map(({ y }) => y))} and ${Math.max(...points.map(({ y }) => y))}`}
         options={{
           chart: {
             type: 'line',

@@ -1,4 +1,5 @@
 // How readings come into a hold: typed one by one, pasted, or asked of the virtual modem once a second.
+import { counted } from '@green-lamp/core/quantity';
 import { useEffect, useRef, useState } from 'react';
 import type { House, RadioKind } from '@green-lamp/core/house';
 import { readingOf } from '@green-lamp/core/evidence';
@@ -126,7 +127,7 @@ const Pasted = ({ station, hold }: { station: Station; hold: RunningHold }) => {
           take().catch(tell);
         }}
       >
-        Take {found.length} readings
+        Take {counted(found.length, 'reading')}
       </button>
     </div>
   );
@@ -166,7 +167,8 @@ const Modem = ({ station, hold }: { station: Station; hold: RunningHold }) => {
 };
 
 export const HoldForm = ({ station, hold }: { station: Station; hold: RunningHold }) => {
-  if (hold.samples.length >= mostSamples) return <p role="status">{mostSamples} readings are as many as one hold takes: end it.</p>;
+  if (hold.samples.length >= mostSamples)
+    return <p role="status">{counted(mostSamples, 'reading')} are as many as one hold takes: end it.</p>;
   if (hold.source === 'modem') return <Modem station={station} hold={hold} />;
   return hold.source === 'pasted' ? <Pasted station={station} hold={hold} /> : <Typed station={station} hold={hold} />;
 };

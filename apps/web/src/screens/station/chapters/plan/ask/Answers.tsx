@@ -1,4 +1,5 @@
 // The answers that come back, reviewed before anything is taken.
+import { counted } from '@green-lamp/core/quantity';
 import { standing } from '@green-lamp/core/journal';
 import { asPlanned } from '@green-lamp/core/lamp';
 import { sentence } from '@green-lamp/core/problem';
@@ -69,7 +70,7 @@ export const Answers = ({ station }: { station: Station }) => {
       {answers.length > 0 && (
         <div className="mt-3">
           <Press why={good.length === 0 ? 'None of these could be understood as a setting.' : null} onPress={take}>
-            Take {good.length === 1 ? 'one answer' : `${good.length} answers`}
+            Take {counted(good.length, 'answer')}
           </Press>
         </div>
       )}

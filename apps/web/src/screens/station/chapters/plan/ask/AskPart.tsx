@@ -1,4 +1,5 @@
 // The ask list: what the first call waits for, and apart from it what can wait; by who has it. What others are told, and whether they confirmed it.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type Ask, askCsv, type AskGroup, askList, isAddressee, leadDays, type Message, messages } from '@green-lamp/core/walk';
@@ -36,9 +37,7 @@ const Group = ({ station, group, later, note, write }: { station: Station; group
           {whose[supplier]} <span className="text-ink-2">({asks.length})</span>
         </h4>
         <span className="text-note text-ink-2">
-          {leadDays[supplier] === 0
-            ? 'at hand'
-            : `usually ${leadDays[supplier]} ${leadDays[supplier] === 1 ? 'day' : 'days'} (common practice)`}
+          {leadDays[supplier] === 0 ? 'at hand' : `usually ${counted(leadDays[supplier], 'day')} (common practice)`}
           {latest !== null && leadDays[supplier] > 0 && `; ask by ${latest}`}
         </span>
         {isAddressee(supplier) && (
@@ -148,7 +147,7 @@ export const AskPart = ({ station }: { station: Station }) => {
     <>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <p className="grow">
-          <strong>{n === 0 ? 'Ready for its first call.' : `Its first call waits for ${n} ${n === 1 ? 'value' : 'values'}.`}</strong>{' '}
+          <strong>{n === 0 ? 'Ready for its first call.' : `Its first call waits for ${counted(n, 'value')}.`}</strong>{' '}
           {more > 0 && `${more} more can wait.`}
           {groups[0]?.asks[0]?.latest === null && ' Put the next visit on the sheet, and each gets its latest day.'}
         </p>

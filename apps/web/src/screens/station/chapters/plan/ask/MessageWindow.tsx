@@ -1,6 +1,6 @@
 // A message to somebody who does not know us: read, copied or saved, and noted as sent with the day on which it is chased.
 import { useState } from 'react';
-import { dayIn } from '@green-lamp/core/quantity';
+import { counted, dayIn } from '@green-lamp/core/quantity';
 import { chaseDay, type Message, messageText } from '@green-lamp/core/walk';
 import { noteSent } from '../../../../../commands/plan.ts';
 import { Field } from '../../../../../parts/Field.tsx';
@@ -33,7 +33,7 @@ export const MessageWindow = ({ station, message, close }: { station: Station; m
               setCopied(false);
             }}
           >
-            Ask for the {rest} {rest === 1 ? 'value' : 'values'} that can wait, too
+            Ask for the {counted(rest, 'value')} that can wait, too
           </Tick>
         )}
         <textarea readOnly aria-label="The message" className="input mono" rows={14} value={text} />

@@ -1,4 +1,5 @@
 // The cable list and the wiring list: pin to pin, filled in and added to where they are; on the screen, and on paper in the box.
+import { counted } from '@green-lamp/core/quantity';
 import type { Group } from '@green-lamp/core/name';
 import { elementsOf } from '@green-lamp/core/journal';
 import { groupLabels } from '@green-lamp/core/sheet';
@@ -48,7 +49,7 @@ const CableRow = ({ station, cable }: { station: Station; cable: Cable }) => {
         <details>
           <summary className="link flex min-h-11 items-center">
             Pin to pin: {drawing.is}
-            {drawing.wires.length > 0 && `, ${drawing.wires.length} wires`}
+            {drawing.wires.length > 0 && `, ${counted(drawing.wires.length, 'wire')}`}
           </summary>
           <PinDrawing drawing={drawing} from={from} to={to} />
         </details>

@@ -1,4 +1,5 @@
 // Values that a list stands on, filled in where the list is: a choice at once, a text by its button.
+import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { standing, wanted } from '@green-lamp/core/journal';
 import type { Json, SettingKey } from '@green-lamp/core/name';
@@ -70,7 +71,7 @@ export const HereValues = ({ station, name, fields }: { station: Station; name: 
   return (
     <details className="no-print">
       <summary className="link flex min-h-11 items-center" aria-label={`Values of ${name}`}>
-        {missing === 0 ? 'Its values' : `${missing} ${missing === 1 ? 'value is' : 'values are'} missing`}
+        {missing === 0 ? 'Its values' : `${counted(missing, 'value is', 'values are')} missing`}
       </summary>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-3 pb-3">
         {fields.map((key) => {
