@@ -56,6 +56,10 @@ export const askTimes = (state: State, { item }: Pick<Askable, 'item'>): AskTime
   return { usual: seconds(30) + delay, late: minutes(2) + delay, until: minutes(15) + delay };
 };
 
+/** How long the answer to one that was made takes, by what it asks for. */
+export const askTimesOf = (state: State, one: Challenge): AskTimes =>
+  askTimes(state, { item: askables(state).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null });
+
 /** Whether a call answered what was asked for over the path that was meant. */
 export const cameAsMeant = ({ path, answered }: Challenge): boolean =>
   answered !== null && (path === null || (answered.path === path && proves(answered.strength)));

@@ -183,7 +183,7 @@ export const DeskScreen = () => {
               path={() => frame.pathName ?? 'a path that is off the sheet'}
               extra={
                 <>
-                  {frame.stationName !== null && <span>{frame.stationName}</span>}
+                  {frame.stationName !== null && <span className="min-w-0 wrap-anywhere">{frame.stationName}</span>}
                   {frame.nearest[0] !== undefined && (
                     <span>
                       nearly {frame.nearest[0].account}, {frame.nearest[0].name}

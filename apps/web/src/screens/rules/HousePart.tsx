@@ -197,7 +197,7 @@ const Editor = ({
         <Field label="Name of the set" value={name} change={setName} />
         <Field label="Its short name" value={id} change={setId} mono />
         <Field label="For the stations of (client)" value={client} change={setClient} hint="Empty: for anybody’s." />
-        <Press main why={why} onPress={() => void publish()}>
+        <Press main final why={why} onPress={() => void publish()}>
           Publish as version {next}
         </Press>
         <Press

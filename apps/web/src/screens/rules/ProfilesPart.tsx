@@ -104,6 +104,7 @@ const Editor = ({ version, versions, tell }: { version: Version; versions: reado
         )}
         <div className="mt-3 flex flex-wrap items-center gap-3">
           <Press
+            final
             main
             why={
               !read.ok

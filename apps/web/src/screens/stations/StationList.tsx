@@ -32,9 +32,9 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
   return (
     <div className={`border-b border-rule ${summary.urgent ? 'bg-sheet-2 shadow-[inset_6px_0_0_var(--ink)]' : ''}`}>
       {inHand ? (
-        <Link to={`/stations/${summary.stream}/sheet`} className="flex flex-col gap-1 px-4 py-2">
+        <Link to={`/stations/${summary.stream}/sheet`} className="flex flex-col gap-1 px-4 py-2 wrap-anywhere">
           <span className="flex items-baseline gap-3">
-            <span className="grow text-base leading-tight font-bold">{summary.name}</span>
+            <span className="min-w-0 grow text-base leading-tight font-bold">{summary.name}</span>
             <span className="text-small text-ink-2">{summary.who}</span>
           </span>
           <RowStrip line={summary.line} />
@@ -43,7 +43,7 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
           {about}
         </Link>
       ) : (
-        <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center px-6 py-2">
+        <Link to={`/stations/${summary.stream}/sheet`} className="station-grid min-h-[70px] items-center px-6 py-2 wrap-anywhere">
           <span>
             <span className="block text-base leading-tight font-bold">{summary.name}</span>
             {about}

@@ -9,6 +9,7 @@ import { Press } from '../../../parts/Press.tsx';
 import type { Station } from '../../../store/use-station.ts';
 import { useNow } from '../../../store/use-stream.ts';
 import { useDoor } from '../door.ts';
+import { askedFor } from '../../../parts/asked-words.ts';
 import { type Running, useRunning } from './running.ts';
 import { useAwake } from './use-awake.ts';
 
@@ -37,7 +38,7 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
   const door = useDoor(station);
   const here = useLocation().pathname;
   const ran = Math.max(0, now - of.since);
-  const open = (lamp: 'Standby' | 'Signal') => (): void => {
+  const open = (lamp: 'Standby' | 'Signal' | 'Call') => (): void => {
     const result = allLamps(station.line).find((one) => one.lamp === lamp);
     if (result !== undefined) door.open(result);
   };
@@ -60,6 +61,15 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
           <p>
             <strong>The drill runs.</strong> Put the path back before you close it: a cable left out is a dead station.
           </p>
+        )}
+        {of.is === 'asked' && (
+          <>
+            <p>
+              <strong>The call of {askedFor(of.of)} is waited for.</strong> Usually {inWords(of.usual)}, late at {inWords(of.late)}.
+              {now - of.since > of.late && <strong> It is late now.</strong>}
+            </p>
+            <Bar ran={ran} usual={of.usual} late={of.late} />
+          </>
         )}
         {of.is === 'temporary' && (
           <p>
@@ -97,6 +107,7 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
             {putBack.label({ station, of: of.of })}
           </Press>
         )}
+        {of.is === 'asked' && <Press onPress={open('Call')}>Open Proof</Press>}
         {of.is === 'drill' && door.chosen?.lamp !== 'Standby' && <Press onPress={open('Standby')}>Open the drill</Press>}
         {of.is === 'hold' && !here.endsWith('/signal') && <Press onPress={open('Signal')}>Open the hold</Press>}
       </div>
@@ -110,12 +121,14 @@ export const useRunner = (station: Station): { running: readonly Running[]; now:
   const running = useRunning(station, now);
   const { step } = station;
   useAwake(running.some(({ is }) => is !== 'temporary'));
+  // Proof shows what is waited for, and more of it.
+  const atProof = useLocation().pathname.endsWith('/proof');
   const hasDeed = step.do === 'restart' && running.some((of) => of.is === 'restart' && of.work.device === step.device);
   useHotkeys(restartedDevice.key, () => {
     const of = running.find(({ is }) => is === 'restart');
     if (of?.is === 'restart') restartedDevice.run({ station, work: of.work }, () => undefined);
   });
-  return { running, now, hasDeed };
+  return { running: atProof ? running.filter(({ is }) => is !== 'asked') : running, now, hasDeed };
 };
 
 export const Runner = ({ station, running, now }: { station: Station; running: readonly Running[]; now: number }) =>
@@ -126,7 +139,7 @@ export const Runner = ({ station, running, now }: { station: Station; running: r
     >
       {running.map((of) => (
         <Row
-          key={`${of.is} ${of.is === 'restart' ? of.work.device : of.is === 'temporary' ? of.of.key : ''}`}
+          key={`${of.is} ${of.is === 'restart' ? of.work.device : of.is === 'temporary' ? of.of.key : of.is === 'asked' ? of.of.id : ''}`}
           station={station}
           of={of}
           now={now}

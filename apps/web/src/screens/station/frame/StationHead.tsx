@@ -70,7 +70,7 @@ export const StationHead = (props: {
         </div>
         {!(inHand && folded) && (
           <>
-            <p className={`grow text-note leading-snug ${inHand ? 'basis-40' : 'line-clamp-3 lg:line-clamp-2'}`} title={next}>
+            <p className={`grow text-note leading-snug ${inHand ? 'line-clamp-5 basis-40' : 'line-clamp-3 lg:line-clamp-2'}`} title={next}>
               <strong className="text-brass-ink">Next</strong> {next}
             </p>
             {deed !== null && (

@@ -1,14 +1,16 @@
-// What runs at a station now: a drill, a hold, a restart that is waited for, a value that is there for the time being. Only then is there a runner.
+// What runs at a station now: a drill, a hold, an event whose call is waited for, a restart that is waited for, a value that is there for the time being. Only then is there a runner.
+import type { Challenge } from '@green-lamp/core/journal';
 import type { Station } from '../../../store/use-station.ts';
 import { deviceNow } from '../../../store/device.ts';
 import { holdTime, useHold } from '../../../store/hold.ts';
 import { seconds } from '@green-lamp/core/quantity';
 import { isOnceDevice } from '@green-lamp/core/sheet';
-import { type DeviceWork, type OpenTemporary, openTemporary } from '@green-lamp/core/walk';
+import { askTimesOf, type DeviceWork, openChallenges, type OpenTemporary, openTemporary } from '@green-lamp/core/walk';
 
 export type Running =
   | { readonly is: 'drill'; readonly since: number }
   | { readonly is: 'hold'; readonly since: number }
+  | { readonly is: 'asked'; readonly since: number; readonly of: Challenge; readonly usual: number; readonly late: number }
   | { readonly is: 'temporary'; readonly since: number; readonly of: OpenTemporary }
   | { readonly is: 'restart'; readonly since: number; readonly work: DeviceWork; readonly usual: number; readonly late: number };
 
@@ -32,6 +34,9 @@ export const useRunning = (station: Station, now: number): readonly Running[] =>
   return [
     ...(drill === null ? [] : [{ is: 'drill' as const, since: drill.pos.ord }]),
     ...(hold === null ? [] : [{ is: 'hold' as const, since: now - holdTime(hold, deviceNow()) }]),
+    ...openChallenges(station.state, now).flatMap((of): Running[] =>
+      of.pressed === null ? [] : [{ is: 'asked', since: of.pressed, of, ...askTimesOf(station.state, of) }],
+    ),
     ...restarts,
     ...openTemporary(station.state).map((of) => ({ is: 'temporary' as const, since: of.since, of })),
   ];

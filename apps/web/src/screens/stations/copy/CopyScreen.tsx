@@ -38,7 +38,7 @@ const ChooseModel = ({ choose }: { choose: (stream: Stream) => void }) => {
           <li key={stream} className="border-b border-rule">
             <button
               type="button"
-              className="quiet w-full"
+              className="quiet w-full text-left wrap-anywhere"
               onClick={() => {
                 choose(stream);
               }}

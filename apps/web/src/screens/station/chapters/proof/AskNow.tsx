@@ -4,31 +4,29 @@ import type { Challenge } from '@green-lamp/core/journal';
 import { elementsOf } from '@green-lamp/core/journal';
 import { isElementId } from '@green-lamp/core/name';
 import { inWords } from '@green-lamp/core/quantity';
-import { type Askable, askables, askCells, askTimes, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
+import { type Askable, askables, askCells, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
 import { askEvent, dropEvent, pressEvent } from '../../../../commands/challenge.ts';
+import { askedFor } from '../../../../parts/asked-words.ts';
 import { Choose } from '../../../../parts/Field.tsx';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useNow } from '../../../../store/use-stream.ts';
 
-const named = ({ what, zone, is }: Pick<Askable, 'what' | 'zone'> & { is: Askable['is'] | null }): string =>
-  `${what}${zone === null ? '' : `, zone ${zone}`}${is === 'restoral' ? ', its end' : ''}`;
 const keyOf = ({ item, is }: Askable): string => `${item ?? ''} ${is}`;
 /** Seconds as they are read from across a cabinet: 6.2 s, later whole ones. */
 const took = (ms: number): string => (ms < 60_000 ? `${(ms / 1000).toFixed(1)} s` : inWords(Math.round(ms / 1000) * 1000));
 
 const Waiting = ({ station, one, now, drop }: { station: Station; one: Challenge; now: number; drop: () => void }) => {
-  const item = askables(station.state).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null;
-  const { usual, late } = askTimes(station.state, { item });
+  const { usual, late } = askTimesOf(station.state, one);
   const ran = one.pressed === null ? null : Math.max(0, now - one.pressed);
   return (
     <li className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1">
-      <span className="mono min-w-20 text-head font-bold" role="timer" aria-label={`Since ${named(one)} was made`}>
+      <span className="mono min-w-20 text-head font-bold" role="timer" aria-label={`Since ${askedFor(one)} was made`}>
         {ran === null ? '–' : `${Math.floor(ran / 1000)} s`}
       </span>
       <span className="min-w-52 grow basis-0">
-        <strong>{named(one)}</strong>
+        <strong>{askedFor(one)}</strong>
         {one.path !== null && `, over ${station.speaker.element(one.path)}`}
         <span className="block text-note text-ink-2">
           {ran === null
@@ -49,7 +47,7 @@ const Waiting = ({ station, one, now, drop }: { station: Station; one: Challenge
           I make it now
         </button>
       )}
-      <button type="button" className="quiet" aria-label={`Put aside: ${named(one)}`} onClick={drop}>
+      <button type="button" className="quiet" aria-label={`Put aside: ${askedFor(one)}`} onClick={drop}>
         Put aside
       </button>
     </li>
@@ -61,7 +59,7 @@ const Answered = ({ station, one }: { station: Station; one: Challenge }) => {
   if (answered === null || pressed === null) return null;
   return (
     <li className="border-b border-rule py-1">
-      <strong>{named(one)}</strong>: answered after {took(Math.max(0, answered.at - pressed))}, {station.speaker.when(answered.at)}
+      <strong>{askedFor(one)}</strong>: answered after {took(Math.max(0, answered.at - pressed))}, {station.speaker.when(answered.at)}
       {answered.path === null ? ', path unknown' : `, over ${station.speaker.element(answered.path)}`}
       {answered.simulated && ', simulated'}
       {!cameAsMeant(one) && path !== null && <strong>. Not over {station.speaker.element(path)}, as it was meant</strong>}.
@@ -99,7 +97,7 @@ export const AskNow = ({ station }: { station: Station }) => {
             change={(value) => {
               setChosen({ of: value, path: path ?? '' });
             }}
-            of={all.map((one) => ({ value: keyOf(one), label: named(one) }))}
+            of={all.map((one) => ({ value: keyOf(one), label: askedFor(one) }))}
           />
         </div>
         <div className="min-w-48 grow basis-0">
@@ -134,7 +132,7 @@ export const AskNow = ({ station }: { station: Station }) => {
             now={now}
             drop={() => {
               setSaying({
-                title: `Put aside: ${named(one)}`,
+                title: `Put aside: ${askedFor(one)}`,
                 label: 'Why',
                 must: true,
                 button: 'Put it aside',

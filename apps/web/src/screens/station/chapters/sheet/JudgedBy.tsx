@@ -72,9 +72,9 @@ const Adopting = ({ station, role, version, close }: { station: Station; role: R
             ))}
           </ul>
         </section>
-        <button type="button" className="button button-main self-start" onClick={adopt}>
+        <Press main final onPress={adopt}>
           Adopt it
-        </button>
+        </Press>
       </div>
     </Window>
   );

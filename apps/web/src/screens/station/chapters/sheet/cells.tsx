@@ -10,13 +10,17 @@ import type { Station } from '../../../../store/use-station.ts';
 import { useRows } from './rows.ts';
 import { stagesOf } from './stages.ts';
 
-/** A value wraps only at dots and at signs, never inside a number. */
+/** As many characters as the narrowest cell has room for. */
+const oneLine = 22;
+/** A value wraps only at dots and at signs, never inside a number; what is longer than its cell wraps where it must. */
 const Value = ({ text, mono }: { text: string; mono: boolean }) => (
   <span className={mono ? 'mono' : ''}>
     {text.split(/(?<=[.@:/])/).map((part, i) => (
       <span key={i}>
         {i > 0 && <wbr />}
-        <span className="whitespace-nowrap max-sm:whitespace-normal">{part}</span>
+        <span className={part.length > oneLine && !part.includes(' ') ? 'break-all' : 'whitespace-nowrap max-sm:whitespace-normal'}>
+          {part}
+        </span>
       </span>
     ))}
   </span>
