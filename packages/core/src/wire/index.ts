@@ -17,5 +17,5 @@ export { nameWords } from './answer/name-words.ts';
 export { maskPlaces, type Place, tokenLength, tokensOf } from './answer/tokens.ts';
 export { repeatsAnswers } from './answer/repeats.ts';
 export { type AnswerWords, mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
-export { cmeErrors } from './at/errors.ts';
+export { cmeErrors, cmsErrors } from './at/errors.ts';
 export { emmCauses, esmCauses, type Technology, technologies } from './at/causes.ts';

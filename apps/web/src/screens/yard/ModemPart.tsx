@@ -210,6 +210,37 @@ const StatusPage = ({ modem }: { modem: ModemView }) => {
   );
 };
 
+/** Why a command's setting is there after a start, or not. */
+const keptWords: { readonly [K in CommandRow['keptOver']]: string } = {
+  power: 'kept without power',
+  card: 'kept on the card',
+  profile: 'kept by AT&W',
+  no: 'gone with the power',
+  'sets nothing': '',
+};
+const Commands = () => (
+  <details>
+    <summary className="link flex min-h-11 items-center">What it understands: {commandTable.length + basicTable.length} commands</summary>
+    <p className="text-note">
+      After CONNECT the line is a plain echo: every byte comes back, and there is no PPP behind it. A dialler sees its own requests, and
+      says that the line loops.
+    </p>
+    <ul aria-label="Commands of the modem" className="mt-2 max-h-96 columns-[300px] overflow-y-auto" tabIndex={0}>
+      {basicTable.map(({ command, clause }) => (
+        <li key={command} className="py-0.5">
+          <Mono>AT{command}</Mono> <span className="text-small text-ink-2">{clause}</span>
+        </li>
+      ))}
+      {commandTable.map(({ command, clause, keptOver }) => (
+        <li key={command} className="py-0.5">
+          <Mono>AT{command}</Mono>{' '}
+          <span className="text-small text-ink-2">{[clause, keptWords[keptOver]].filter((one) => one !== '').join(' · ')}</span>
+        </li>
+      ))}
+    </ul>
+  </details>
+);
+
 export const ModemPart = () => {
   const { seen } = useShown();
   if (!usePart('modem')) return <Empty>The modem of this station is real: the yard leaves it alone.</Empty>;
@@ -230,6 +261,7 @@ export const ModemPart = () => {
             <InHand modem={modem} />
             <SendText modem={modem} />
             <StatusPage modem={modem} />
+            <Commands />
           </div>
         </section>
       ))}

@@ -121,6 +121,12 @@ describe('any message', () => {
       { seed: 40, numRuns: 200 },
     );
   });
+  test('a sender may be a name of letters: packed like text, its length in half octets (TS 23.040 clause 9.1.2.5)', () => {
+    const at = instant(Date.UTC(2026, 10, 27, 8, 36, 0));
+    const pdu = writeDeliver({ from: 'Gateway 3', text: 'up', at });
+    expect(pdu).toMatch(/^000410D0C7[0-9A-F]+$/);
+    expect(readPdu(pdu)).toEqual({ ok: true, value: { kind: 'deliver', from: 'Gateway 3', text: 'up', at, part: null } });
+  });
   test('cut anywhere, or of any digits, it never throws, and a cut one is not taken for whole', () => {
     const { pdu } = writeSubmit({ to, text: 'hellohello' });
     for (let i = 0; i < pdu.length; i++) expect(readPdu(pdu.slice(0, i)).ok).toBe(false);

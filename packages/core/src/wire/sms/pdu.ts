@@ -22,10 +22,12 @@ const unswapped = (bytes: Uint8Array, count: number): string =>
     .join('')
     .slice(0, count);
 
-/** Length in digits, type of number, digits two a byte, the halves swapped (9.1.2.5). */
+/** Length in digits, type of number, digits two a byte, the halves swapped; a name of letters is packed like text (9.1.2.5). */
 const address = (number: string): number[] => {
   const digits = number.replace(/^\+/, '');
-  return [digits.length, number.startsWith('+') ? 0x91 : 0x81, ...swapped(digits)];
+  if (/^\d*$/.test(digits)) return [digits.length, number.startsWith('+') ? 0x91 : 0x81, ...swapped(digits)];
+  const septets = septetsOf(number)?.slice(0, 11) ?? [];
+  return [Math.ceil((septets.length * 7) / 4), 0xd0, ...packSeptets(septets)];
 };
 
 const header = (part: Part | null): number[] => (part === null ? [] : [5, 0, 3, part.reference & 255, part.of, part.part]);
@@ -111,7 +113,7 @@ const partIn = (head: Uint8Array): Part | null => {
 };
 
 /** The alphabet of a message by its coding octet, TS 23.038 clause 4 (from memory): groups 0 to 7 by bits 3 and 2, C and D the 7-bit one, E the 16-bit one, F by bit 2; reserved codings count as 7-bit. */
-const alphabetOf = (coding: number): '7-bit' | '8-bit' | '16-bit' => {
+export const alphabetOf = (coding: number): '7-bit' | '8-bit' | '16-bit' => {
   const group = coding >> 4;
   if (group <= 7) return (['7-bit', '8-bit', '16-bit', '7-bit'] as const)[(coding >> 2) & 3] ?? '7-bit';
   if (group === 14) return '16-bit';

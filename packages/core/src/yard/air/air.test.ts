@@ -7,6 +7,7 @@ import {
   carrierOf,
   cells,
   daleSize,
+  freeSpaceLoss,
   goodAerials,
   heardAt,
   type Listener,
@@ -29,6 +30,23 @@ const here: Listener = {
 };
 const heard = (of: Partial<Listener> = {}, air = calmAir) => heardAt(air, { ...here, ...of }, start, 2000);
 
+test('free space at 900 MHz and 1 km loses 91.5 dB, and six more at twice the distance (ITU-R P.525, from memory)', () => {
+  expect(freeSpaceLoss({ mhz: 900, km: 1 })).toBeCloseTo(91.53, 1);
+  expect(freeSpaceLoss({ mhz: 900, km: 2 }) - freeSpaceLoss({ mhz: 900, km: 1 })).toBeCloseTo(6.02, 2);
+});
+test('no loss falls under free space, however near the mast, at any band and height', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.001, max: 60, noNaN: true }),
+      fc.integer({ min: 450, max: 3700 }),
+      fc.integer({ min: 5, max: 200 }),
+      (km, mhz, mast) => {
+        expect(ruralLoss({ mhz, mast, km })).toBeGreaterThanOrEqual(freeSpaceLoss({ mhz, km: Math.max(0.02, km) }));
+      },
+    ),
+    { seed: 5, numRuns: 200 },
+  );
+});
 test('the rural loss of TR 36.942 at 900 MHz with a mast of 45 m is 95.5 + 34.1·log10 of the distance (its own short form, from memory)', () => {
   for (const km of [1, 2, 5, 10])
     expect(Math.abs(ruralLoss({ mhz: 900, mast: 45, km }) - (95.5 + 34.1 * Math.log10(km)))).toBeLessThan(0.3);

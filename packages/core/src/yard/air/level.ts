@@ -3,11 +3,15 @@ import type { Instant } from '../../quantity/index.ts';
 import { noise } from '../noise.ts';
 import { type Cell, cells, masts, type Spot, type YardRadio } from './dale.ts';
 
-/** Path loss over open country, dB. 3GPP TR 36.942 clause 4.5.3 (Hata's open area), from memory; `mhz` 150 to 2000 by its source and used beyond, `mast` height in m, distance in km, at least 20 m. */
+/** Path loss with nothing between, dB: 32.45 + 20·log10(MHz) + 20·log10(km). ITU-R P.525, from memory. */
+export const freeSpaceLoss = ({ mhz, km }: { mhz: number; km: number }): number => 32.45 + 20 * Math.log10(mhz) + 20 * Math.log10(km);
+
+/** Path loss over open country, dB. 3GPP TR 36.942 clause 4.5.3 (Hata's open area), from memory; `mhz` 150 to 2000 by its source and used beyond, `mast` height in m, distance in km, at least 20 m. Never less than through free space: close to a mast the fit leaves its range. */
 export const ruralLoss = ({ mhz, mast, km }: { mhz: number; mast: number; km: number }): number => {
   const [f, h] = [Math.log10(mhz), Math.log10(mast)];
   const distance = Math.log10(Math.max(0.02, km));
-  return 69.55 + 26.16 * f - 13.82 * h + (44.9 - 6.55 * h) * distance - 4.78 * f * f + 18.33 * f - 40.94;
+  const open = 69.55 + 26.16 * f - 13.82 * h + (44.9 - 6.55 * h) * distance - 4.78 * f * f + 18.33 * f - 40.94;
+  return Math.max(open, freeSpaceLoss({ mhz, km: Math.max(0.02, km) }));
 };
 
 const power = (dB: number): number => 10 ** (dB / 10);

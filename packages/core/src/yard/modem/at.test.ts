@@ -87,7 +87,7 @@ describe('the line (V.250)', () => {
   test('several commands in a line, digits for results, no echo; Z sets it back', () => {
     const port = new Port();
     port.ask('ATE0V0');
-    expect(port.ask('AT+CPIN?;+CFUN?;+CGATT?')).toBe('\r\n+CPIN: READY\r\n\r\n+CFUN: 1\r\n\r\n+CGATT: 1\r\n0\r');
+    expect(port.ask('AT+CPIN?;+CFUN?;+CGATT?')).toBe('+CPIN: READY\r\n+CFUN: 1\r\n+CGATT: 1\r\n0\r');
     port.ask('ATZ');
     expect(port.ask('at+cgatt?')).toBe('at+cgatt?\r\r\n+CGATT: 1\r\n\r\nOK\r\n');
   });
@@ -114,7 +114,8 @@ describe('the line (V.250)', () => {
     const by = (level: number) => port.ask('ATE0', `AT+CMEE=${level}`, 'AT+CFUN=7').split('\r\n').at(-2);
     expect([by(0), by(1), by(2)]).toEqual(['ERROR', '+CME ERROR: 50', '+CME ERROR: incorrect parameters']);
     expect(port.ask('AT+NONE')).toBe('\r\nERROR\r\n');
-    expect(port.ask('ATE7', 'ATV9', 'ATS3=10', 'AT+IPR=12345', 'AT+ICF=9')).toBe('\r\nERROR\r\n'.repeat(5));
+    expect(port.ask('ATE7', 'ATV9', 'ATS3=10')).toBe('\r\nERROR\r\n'.repeat(3));
+    expect(port.ask('AT+IPR=12345', 'AT+ICF=9')).toBe('\r\n+CME ERROR: incorrect parameters\r\n'.repeat(2));
   });
   test('a line that fails stops there: what came before it is done, what follows is not', () => {
     const port = new Port().plain();
@@ -134,17 +135,37 @@ describe('data and back', () => {
   const online = (): Port => {
     const port = new Port().plain();
     port.ask('ATD*99***1#');
-    expect(port.wait(seconds(2))).toBe('\r\nCONNECT\r\n');
+    expect(port.wait(seconds(2))).toBe('\r\nCONNECT 115200\r\n');
     return port;
   };
   test('the packet service goes on line; commands are not heard there', () => {
     const port = online();
-    expect(port.ask('AT+CSQ')).toBe('');
+    expect(port.ask('AT+CSQ')).toBe('AT+CSQ\r');
+  });
+  test('there is no packet data behind it: what is sent comes back byte by byte, so that a client sees its own line (RFC 1662 asks for more)', () => {
+    const port = online();
+    const request = '~\u00ff}#\u00c0!}!}!} }4}"}&} } } } }%}&}(}"}\'}"~';
+    expect(port.type(request)).toBe(request);
+    expect(port.modem.held).toBe('');
+  });
+  test('CONNECT alone by X0, else with the rate of the line (V.250 clause 6.2.7)', () => {
+    const port = new Port().plain();
+    port.ask('ATX0+IPR=9600;D*99#');
+    expect(port.wait(seconds(2))).toBe('\r\nCONNECT\r\n');
+    const other = new Port().plain();
+    other.ask('ATX1+IPR=9600;D*99#');
+    expect(other.wait(seconds(2))).toBe('\r\nCONNECT 9600\r\n');
+    const digits = new Port().plain();
+    digits.ask('ATV0D*99#');
+    expect(digits.wait(seconds(2))).toBe('1\r');
+    const data = new Port().plain();
+    data.ask('AT+CGDATA="PPP",1');
+    expect(data.wait(seconds(2))).toBe('\r\nCONNECT 115200\r\n');
   });
   test('+++ between two silences leads back, and ATO to the data again', () => {
     const port = online();
     port.wait(seconds(2));
-    expect(port.type('+++')).toBe('');
+    expect(port.type('+++')).toBe('+++');
     expect(port.wait(seconds(1))).toBe('\r\nOK\r\n');
     expect(port.ask('AT+CFUN?')).toContain('+CFUN: 1');
     expect(port.ask('ATO')).toContain('CONNECT');
@@ -169,6 +190,7 @@ describe('data and back', () => {
   test('a voice number has no carrier here; H hangs up; a lost session ends the data', () => {
     const port = online();
     port.with({ online: false });
+    expect(port.ask('ATA')).toBe('\r\nNO CARRIER\r\n');
     expect(port.ask('ATD0123')).toBe('\r\nNO CARRIER\r\n');
     expect(port.ask('ATH')).toBe('\r\nOK\r\n');
   });
@@ -391,7 +413,7 @@ describe('on the air', () => {
     port.ask('AT+CPSMS=1');
     port.wait(seconds(31));
     expect(port.modem.asleep).toBe(true);
-    expect([port.ask('AT+CPSMS?'), port.ask('AT+CPSMS?')]).toEqual(['', '\r\n+CPSMS: 1\r\n\r\nOK\r\n']);
+    expect([port.ask('AT+CPSMS?'), port.ask('AT+CPSMS?')]).toEqual(['', '\r\n+CPSMS: 1,,,"00000110","00100001"\r\n\r\nOK\r\n']);
   });
   test('figures are renewed by the refresh period and stand in between', () => {
     const world = worldWith();
@@ -418,6 +440,83 @@ describe('on the air', () => {
     expect([...told].sort()).toEqual(['2G', '3G', '5G', 'LTE', 'LTE-M', 'NB-IoT']);
     expect(technologies[9]?.of).toBe('NB-IoT');
   });
+});
+
+describe('what is told without being asked', () => {
+  const quiet = (...lines: string[]): Port => {
+    const port = new Port().plain();
+    port.ask(...lines);
+    return port;
+  };
+  test('the radio off and a detach by command take the network away, and it says so after OK (TS 27.007 clauses 7.2, 8.2, 10.1.9, 10.1.22)', () => {
+    expect(quiet('AT+CREG=1;+CEREG=1').ask('AT+CFUN=4')).toBe('\r\nOK\r\n\r\n+CREG: 0\r\n\r\n+CEREG: 0\r\n');
+    const port = quiet('AT+CEREG=1;+CGEREP=1');
+    port.ask('AT+CGATT=0');
+    expect(port.wait(seconds(1))).toBe('\r\nOK\r\n\r\n+CEREG: 0\r\n\r\n+CGEV: ME PDN DEACT 1\r\n\r\n+CGEV: ME DETACH\r\n');
+    port.ask('AT+CGATT=1');
+    expect(port.wait(seconds(5))).toBe('\r\nOK\r\n\r\n+CEREG: 1\r\n\r\n+CGEV: ME PDN ACT 1\r\n');
+    expect(quiet().ask('AT+CFUN=4')).toBe('\r\nOK\r\n');
+  });
+  test('a restart by +CFUN=1,1 comes back with codes only if they are stored (&W)', () => {
+    const port = quiet('AT+CEREG=2', 'AT+CFUN=1,1');
+    expect(port.wait(minutes(2))).toBe('');
+    const stored = quiet('AT+CEREG=2;&W', 'AT+CFUN=1,1');
+    expect(stored.wait(minutes(2))).toMatch(/^\r\n\+CEREG: 2\r\n\r\n\+CEREG: 1,"[0-9A-F]{4}","[0-9A-F]{8}",7\r\n$/);
+  });
+  test('+CEREG=4 and 5 tell the timers of sleep, where it sleeps (TS 27.007 clause 10.1.22)', () => {
+    const port = quiet('AT+CEREG=4');
+    expect(port.ask('AT+CEREG?')).toMatch(/^\r\n\+CEREG: 4,1,"[0-9A-F]{4}","[0-9A-F]{8}",7\r\n/);
+    port.ask('AT+CPSMS=1,,,"00111000","00000001"');
+    expect(port.ask('AT+CEREG?')).toMatch(/\+CEREG: 4,1,"[0-9A-F]{4}","[0-9A-F]{8}",7,,,"00000001","00111000"\r\n/);
+    const denied = portAfter([{ act: 'plant', fault: 'no-data' }], {}, minutes(2));
+    expect(denied.ask('AT+CEREG=5', 'AT+CEREG?')).toMatch(/\+CEREG: 5,3,,,,0,\d+\r\n/);
+  });
+});
+
+describe('contexts', () => {
+  test('its number alone takes a definition off (TS 27.007 clause 10.1.1); one that is open can’t be', () => {
+    const port = new Port().plain();
+    port.ask('AT+CGDCONT=3,"IP","three.example"');
+    expect(port.ask('AT+CGDCONT=3', 'AT+CGDCONT?')).not.toContain('three.example');
+    expect(port.ask('AT+CGDCONT=1')).toBe('\r\n+CME ERROR: 3\r\n');
+  });
+  test('+CGACT=0 closes all, +CGACT=1 opens all that are defined (TS 27.007 clause 10.1.10)', () => {
+    const port = new Port().plain();
+    port.ask('AT+CGDCONT=2,"IP","m2m.fellwave.example"');
+    port.ask('AT+CGACT=1');
+    port.wait(seconds(2));
+    expect(port.ask('AT+CGACT?')).toBe('\r\n+CGACT: 1,1\r\n+CGACT: 2,1\r\n\r\nOK\r\n');
+    expect(port.ask('AT+CGACT=0', 'AT+CGACT?')).toBe('\r\nOK\r\n\r\n+CGACT: 1,0\r\n+CGACT: 2,0\r\n\r\nOK\r\n');
+  });
+});
+
+test('the card’s list of networks that refused it is taken off by +CRSM, as it is on site (EF_FPLMN, TS 51.011 clause 10.3.16)', () => {
+  const port = new Port().plain();
+  const slots = port.modem.slots.map((slot) => (slot.card === null ? slot : { ...slot, card: { ...slot.card, forbidden: ['99905'] } }));
+  port.with({ slots });
+  expect(port.ask('AT+CRSM=176,28539,0,0,12')).toContain('+CRSM: 144,0,"99F950FFFFFFFFFFFFFFFFFF"');
+  port.ask('AT+CRSM=214,28539,0,0,12,"FFFFFFFFFFFFFFFFFFFFFFFF"');
+  expect(port.modem.slots[0]?.card?.forbidden).toEqual([]);
+});
+test('the IMSI by its file is the one by its command (EF_IMSI, TS 51.011 clause 10.3.2)', () => {
+  const port = new Port().plain();
+  const imsi = port.modem.slots[0]?.card?.imsi ?? '';
+  const [, told = ''] = /144,0,"08([0-9A-F]{16})"/.exec(port.ask('AT+CRSM=176,28423,0,0,9')) ?? [];
+  expect(told.replace(/(.)(.)/g, '$2$1').slice(1)).toBe(imsi);
+});
+test('its clock is set, counts on, and is the network’s again after a start (TS 27.007 clause 8.15)', () => {
+  const port = new Port().plain();
+  port.ask('AT+CCLK="26/06/30,10:00:00+04"');
+  port.wait(seconds(5));
+  expect(port.ask('AT+CCLK?')).toContain('"26/06/30,09:00:05+00"');
+  port.ask('AT+CFUN=1,1');
+  port.wait(minutes(2));
+  expect(port.ask('AT+CCLK?')).toContain('"26/11/12,14:08:05+00"');
+});
+test('a line’s S registers have V.250’s limits and usual values', () => {
+  expect(new Port().plain().ask('ATS0?S3?S4?S5?S6?S7?S8?S10?')).toBe(
+    `${['000', '013', '010', '008', '002', '060', '002', '014'].map((of) => `\r\n${of}\r\n`).join('')}\r\nOK\r\n`,
+  );
 });
 
 test('the same bytes in any pieces give the same answers and the same modem', () =>

@@ -48,23 +48,13 @@ const lock: Command = (modem, { how, with: [facility, mode, word = ''] }) => {
   return says(withCard(modem, (was) => ({ ...was, pin: mode === '1' ? right : null, pinTries: 3 })));
 };
 const password: Command = (modem, { how, with: [facility, old = '', fresh = ''] }) => {
+  if (how === 'may') return says(modem, '+CPWD: ("SC",8)');
   const card = cardIn(modem);
   if (how !== 'set' || facility !== 'SC' || card === null || !/^\d{4,8}$/.test(fresh)) return fails(modem, 50);
   if (card.pin === null) return fails(modem, 3);
   return old === card.pin ? says(withCard(modem, (was) => ({ ...was, pin: fresh, pinTries: 3 }))) : wrongPin(modem, card);
 };
 
-const swapped = (digits: string): string => digits.replace(/(.)(.)/g, '$2$1');
-/** READ BINARY of the card's own files: EF_ICCID (2FE2), EF_AD (6FAD) and EF_FPLMN (6F7B). */
-const crsm: Command = (modem, { with: [instruction, file] }) => {
-  const card = cardIn(modem);
-  if (instruction !== '176' || card === null) return says(modem, '+CRSM: 109,0');
-  if (file === '12258') return says(modem, `+CRSM: 144,0,"${swapped(card.iccid.padEnd(20, 'F'))}"`);
-  if (file === '28589') return says(modem, '+CRSM: 144,0,"00000002"');
-  if (file !== '28539') return says(modem, '+CRSM: 106,130');
-  const packed = card.forbidden.map((of) => swapped(`${of.slice(0, 3)}F${of.slice(3)}`)).join('');
-  return says(modem, `+CRSM: 144,0,"${packed.padEnd(24, 'F')}"`);
-};
 const number = withSomeCard((modem) => says(modem, `+CCID: ${cardIn(modem)?.iccid ?? ''}`));
 
 export const cardCommands: Commands = {
@@ -77,7 +67,6 @@ export const cardCommands: Commands = {
   '+CPWD': withSomeCard(password),
   '+CCID': number,
   '+ICCID': number,
-  '+CRSM': withSomeCard(crsm),
   '+CIMI': withOpenCard((modem, { how }) =>
     how === 'run' ? says(modem, cardIn(modem)?.imsi ?? '') : how === 'may' ? says(modem) : error(modem),
   ),

@@ -1,16 +1,32 @@
 // The virtual modem's port: what arrives and when goes in, its answer and its next state come out (ITU-T V.250 clause 5; 3GPP TS 27.007 clause 4).
 import { type Instant, instant } from '../../quantity/index.ts';
+import { cmsErrors } from '../../wire/index.ts';
+import { apduCommands } from './apdu.ts';
 import { cardCommands } from './card-commands.ts';
-import { type Answered, type Commands, type Failed, fails, says } from './command.ts';
+import { type Answered, type Commands, error, type Failed, fails, type Put, says } from './command.ts';
 import { basic, lineCommands } from './line-commands.ts';
-import { type Around, isRegistered, type Running, receiveText, sessionOf, type VirtualModem } from './modem.ts';
+import { type Around, isRegistered, type Running, sessionOf, type VirtualModem } from './modem.ts';
 import { networkCommands, scanned } from './network-commands.ts';
 import { moveRadio, openContext, radioDue, register, seek } from './radio.ts';
 import { sessionCommands } from './session-commands.ts';
-import { bodyOf, cmsErrors, sendingTakes, sent, textCommands } from './texts.ts';
+import { stateCommands } from './state-commands.ts';
+import { commandTable } from './table.ts';
+import { bodyOf, sendingTakes, sent, textCommands, written } from './texts.ts';
+import { unasked } from './unasked.ts';
 
 export type Answer = { readonly modem: VirtualModem; readonly answer: string };
-const extended: Commands = { ...cardCommands, ...networkCommands, ...sessionCommands, ...lineCommands };
+const extended: Commands = {
+  ...cardCommands,
+  ...apduCommands,
+  ...networkCommands,
+  ...sessionCommands,
+  ...stateCommands,
+  ...lineCommands,
+  // Every command that it has, one a line (TS 27.007 clause 8.37).
+  '+CLAC': (modem, { how }) => says(modem, ...(how === 'run' ? allCommands.map((name) => `AT${name}`) : [])),
+};
+/** The extended commands by name, in order. */
+export const allCommands: readonly string[] = [...Object.keys(extended), ...Object.keys(textCommands)].toSorted();
 
 const code = (modem: VirtualModem, words: string, digit: string): string => {
   if (modem.lines.quiet) return '';
@@ -26,7 +42,9 @@ const messageError = (modem: VirtualModem, cms: number): string =>
   modem.lines.errors === 0
     ? code(modem, 'ERROR', '4')
     : `\r\n+CMS ERROR: ${modem.lines.errors === 1 ? cms : (cmsErrors[cms] ?? 'unknown error')}\r\n`;
-const linesOf = (lines: readonly string[]): string => lines.map((text) => `\r\n${text}\r\n`).join('');
+/** The lines of one command's answer: between each an end of line; a header before the first only where results are words (V.250 clause 6.2.6). */
+const linesOf = (modem: VirtualModem, lines: readonly string[]): string =>
+  lines.length === 0 ? '' : `${modem.lines.verbose ? '\r\n' : ''}${lines.join('\r\n')}\r\n`;
 
 /** The commands of a line after AT: basic ones run together, extended ones end at a semicolon, a dialled string takes the rest (V.250 clause 5.2 and 5.4). */
 const split = (body: string): string[] => {
@@ -60,17 +78,28 @@ const putOf = (command: string) => {
   return { name: name.toUpperCase(), put: { how, with: how === 'set' ? fieldsIn(given) : [] } as const };
 };
 
+const rows = new Map(commandTable.map((row) => [row.command, row]));
+/** What the table alone says to a form: that the command has none such, or that it has. */
+const byTable = (name: string, { how }: Put): 'refused' | 'there' | null => {
+  const row = rows.get(name);
+  if (row === undefined) return null;
+  if (how === 'set') return row.sets.length + row.refuses.length === 0 ? 'refused' : null;
+  return row[how] === null ? 'refused' : how === 'may' && row.may === '' ? 'there' : null;
+};
+
 /** Runs the commands of a line one after the other, until one fails, takes its time, or asks for a body. */
 const run = (was: VirtualModem, commands: readonly string[], at: Instant, around: Around): Answer => {
   let modem = was;
   let answer = '';
   for (const [i, command] of commands.entries()) {
     const asked = putOf(command);
+    const form = asked === null ? null : byTable(asked.name, asked.put);
     const about = asked === null ? undefined : textCommands[asked.name];
-    if (asked !== null && about !== undefined) {
+    if (asked !== null && about !== undefined && form !== 'there') {
+      if (form === 'refused') return { modem, answer: answer + messageError(modem, 302) };
       const told = about(modem, asked.put);
       modem = told.modem;
-      answer += linesOf(told.lines);
+      answer += linesOf(modem, told.lines);
       if (told.prompt) return { modem, answer: `${answer}\r\n> ` };
       if (told.cms !== null) return { modem, answer: answer + messageError(modem, told.cms) };
       continue;
@@ -79,11 +108,15 @@ const run = (was: VirtualModem, commands: readonly string[], at: Instant, around
     const step: Answered =
       asked === null
         ? basic(modem, command)
-        : known === undefined
-          ? { modem, lines: [], failed: 'error' }
-          : known(modem, asked.put, at, around);
+        : form === 'there'
+          ? says(modem)
+          : known === undefined
+            ? error(modem)
+            : form === 'refused'
+              ? fails(modem, 50)
+              : known(modem, asked.put, at, around);
     modem = step.modem;
-    answer += linesOf(step.lines);
+    answer += linesOf(modem, step.lines);
     if (step.failed !== null) return { modem, answer: answer + result(modem, step.failed) };
     if (step.work !== undefined) {
       const { work, for: takes, abortable, with: given } = step.work;
@@ -102,7 +135,7 @@ const errorOf = (esm: number): number => ({ 8: 177, 50: 192, 51: 193 })[esm] ?? 
 const finish = (was: VirtualModem, done: Running, at: Instant, around: Around): Answer => {
   const modem = { ...was, running: null };
   const goOn = (of: Answered): Answer => {
-    const said = linesOf(of.lines);
+    const said = linesOf(of.modem, of.lines);
     if (of.failed !== null) return { modem: of.modem, answer: said + result(of.modem, of.failed) };
     const next = run(of.modem, done.rest, at, around);
     return { modem: next.modem, answer: said + next.answer };
@@ -118,8 +151,13 @@ const finish = (was: VirtualModem, done: Running, at: Instant, around: Around): 
       return goOn(mode === 2 || isRegistered(next) ? says(next) : fails(next, 30));
     }
     case 'activate': {
-      const opened = openContext(modem, Number(first), at, around);
-      return goOn(opened.cause === null ? says(opened.modem) : fails(opened.modem, opened.cause === 0 ? 30 : errorOf(opened.cause)));
+      let next: VirtualModem = modem;
+      for (const cid of done.with) {
+        const opened = openContext(next, Number(cid), at, around);
+        next = opened.modem;
+        if (opened.cause !== null) return goOn(fails(next, opened.cause === 0 ? 30 : errorOf(opened.cause)));
+      }
+      return goOn(says(next));
     }
     case 'attach': {
       const sought = seek({ ...modem, attached: first === '1' }, at);
@@ -135,7 +173,12 @@ const finish = (was: VirtualModem, done: Running, at: Instant, around: Around): 
       const cid = Number(first);
       const opened = sessionOf(modem, cid) === null ? openContext(modem, cid, at, around) : { modem, cause: null };
       if (opened.cause !== null) return { modem: opened.modem, answer: result(opened.modem, 'no carrier') };
-      return { modem: { ...opened.modem, online: true }, answer: code(modem, 'CONNECT', '1') };
+      // X0 says it alone, the others with the rate of the line (V.250 clause 6.2.7).
+      const { says: much, rate } = modem.lines;
+      return {
+        modem: { ...opened.modem, online: true },
+        answer: code(modem, much === 0 ? 'CONNECT' : `CONNECT ${rate === 0 ? 115_200 : rate}`, '1'),
+      };
     }
   }
 };
@@ -159,15 +202,15 @@ const move = (modem: VirtualModem, at: Instant, around: Around): Answer => {
   const due = radioDue(modem);
   if (due === null || due > at) return { modem: { ...modem, asleep: true }, answer: '' };
   const moved = moveRadio(modem, at, around);
-  if (!moved.modem.online || sessionOf(moved.modem) !== null) return { modem: moved.modem, answer: moved.said };
-  return { modem: { ...moved.modem, online: false }, answer: moved.said + code(modem, 'NO CARRIER', '3') };
+  if (!moved.online || sessionOf(moved) !== null) return { modem: moved, answer: '' };
+  return { modem: { ...moved, online: false }, answer: code(modem, 'NO CARRIER', '3') };
 };
 /** Lets a modem's own time run up to an instant: what it says by itself comes out. */
 export const runModem = (was: VirtualModem, to: Instant, around: Around): Answer => {
   let [modem, answer] = [was, ''];
   for (let due = modemDue(modem); due !== null && due <= to; due = modemDue(modem)) {
     const step = move(modem, due, around);
-    [modem, answer] = [step.modem, answer + step.answer];
+    [modem, answer] = [step.modem, answer + step.answer + unasked(modem, step.modem, due, around)];
   }
   return { modem, answer };
 };
@@ -183,6 +226,10 @@ const endBody = (modem: VirtualModem, body: string | null, at: Instant): Answer 
   const next: VirtualModem = { ...modem, writing: null, held: '' };
   if (what === null) return { modem: next, answer: result(next, null) };
   if (typeof what === 'number') return { modem: next, answer: messageError(next, what) };
+  if (what.as !== null) {
+    const kept = written(next, what, at);
+    return { modem: kept.modem, answer: kept.cms === null ? linesOf(next, kept.lines) + result(next, null) : messageError(next, kept.cms) };
+  }
   const running: Running = {
     work: 'send',
     with: [what.to, what.text],
@@ -202,7 +249,8 @@ const hearOne = (was: VirtualModem, char: string, at: Instant, around: Around): 
   if (modem.online) {
     const quietBefore = was.escape === null && at - was.lastByte >= guard;
     const signs = char === '+' && (quietBefore || (was.escape !== null && was.escape.signs < 3)) ? (was.escape?.signs ?? 0) + 1 : 0;
-    return { modem: { ...modem, escape: signs === 0 ? null : { signs, until: instant(at + guard) } }, answer: '' };
+    // There is no packet data behind it: what is sent comes back, byte by byte.
+    return { modem: { ...modem, escape: signs === 0 ? null : { signs, until: instant(at + guard) } }, answer: char };
   }
   if (modem.running !== null) {
     const { abortable, since, work } = modem.running;
@@ -249,10 +297,11 @@ export const hearModem = (was: VirtualModem, arrived: string, at: Instant, aroun
       i += plain;
       continue;
     }
+    const before = modem;
     const step = hearOne(modem, arrived.charAt(i), at, around);
     const after = runModem(step.modem, at, around);
     modem = after.modem;
-    answer += step.answer + after.answer;
+    answer += step.answer + unasked(before, step.modem, at, around) + after.answer;
     i += 1;
   }
   return { modem, answer };
@@ -263,13 +312,4 @@ export const dropDtr = (modem: VirtualModem): Answer => {
   const idle = { ...modem, held: '', writing: null };
   if (!modem.online || modem.lines.dtr === 0) return { modem: idle, answer: '' };
   return { modem: { ...idle, online: false, escape: null }, answer: result(modem, modem.lines.dtr === 1 ? null : 'no carrier') };
-};
-/** A text comes for the card; said where it was asked to (+CNMI). Null: it cannot come now. */
-export const deliverText = (modem: VirtualModem, of: { from: string; text: string; at: Instant }): Answer | null => {
-  const next = receiveText(modem, of);
-  if (next === null) return null;
-  const [had, has] = [modem, next].map((one) => one.slots[one.slot]?.card?.texts ?? []);
-  const index = has?.find((one) => had?.every((other) => other.index !== one.index) === true)?.index ?? 1;
-  const said = (modem.lines.reports['CNMI'] ?? 0) === 1 && !modem.online;
-  return { modem: next, answer: said ? `\r\n+CMTI: "SM",${index}\r\n` : '' };
 };

@@ -1,10 +1,14 @@
 // What a virtual modem is: its radio, sockets and slots, the cards in them, what it was told, and how far it has come.
 import { type Instant, instant } from '../../quantity/index.ts';
+import type { Charset } from './charset.ts';
 import type { Heard, YardRadio } from '../air/index.ts';
 import type { Carriers, Subscription } from '../carrier/index.ts';
 
 export type StoredText = {
   readonly index: number;
+  /** What came in; what was written here and was not sent yet, or was. */
+  readonly box: 'in' | 'unsent' | 'sent';
+  /** The number on the other side. */
   readonly from: string;
   readonly text: string;
   readonly at: Instant;
@@ -25,7 +29,10 @@ export type Card = {
   /** Networks that refused it for good (EF_FPLMN); they outlive a power cycle. */
   readonly forbidden: readonly string[];
   readonly texts: readonly StoredText[];
+  /** The service centre to which it sends (EF_SMSP). */
+  readonly centre: string;
 };
+export const usualCentre = '+447700900000';
 /** The invented cards' PIN and PUK: they open nothing but these cards. */
 export const virtualPin = '2468';
 export const virtualPuk = '13572468';
@@ -38,6 +45,7 @@ export const virtualCard = (of: { iccid: string; imsi: string; pin?: string | nu
   pukTries: 10,
   forbidden: [],
   texts: [],
+  centre: usualCentre,
 });
 export type Slot = { readonly card: Card | null; readonly turned: boolean; readonly seated: boolean };
 
@@ -66,6 +74,10 @@ export type Told = {
   readonly opens: boolean;
   readonly sleeps: boolean;
   readonly bands: readonly string[];
+  /** Timers that it asks for with its sleep, as eight bits each (TS 24.008 clauses 10.5.7.3 and 10.5.7.4a). */
+  readonly psm: { readonly tau: string; readonly active: string };
+  /** Longer paging cycles, asked for by technology (4 LTE-M, 5 NB-IoT), as four bits. */
+  readonly edrx: { readonly mode: 0 | 1 | 2; readonly values: { readonly [technology: number]: string } };
 };
 
 export type Power = { readonly is: 'off' } | { readonly is: 'booting'; readonly until: Instant } | { readonly is: 'on' };
@@ -77,6 +89,7 @@ export type Registration =
   | { readonly is: 'denied'; readonly cause: number; readonly until: Instant | null; readonly tries: number }
   | { readonly is: 'on'; readonly cell: number; readonly roaming: boolean; readonly check: Instant };
 export type Work = 'scan' | 'register' | 'activate' | 'attach' | 'send' | 'dial';
+export const mostContexts = 4;
 export type Running = {
   readonly work: Work;
   readonly with: readonly string[];
@@ -99,6 +112,14 @@ export type Lines = {
   readonly reports: { readonly [command: string]: number };
   /** Messages as plain text, else as PDUs. */
   readonly textMode: boolean;
+  /** How much results say (X), the loudspeaker (L, M). */
+  readonly says: 0 | 1 | 2 | 3 | 4;
+  readonly speaker: { readonly loud: number; readonly on: number };
+  readonly charset: Charset;
+  /** What a message that is typed goes out with (+CSMP): first octet, validity, protocol, coding. */
+  readonly submit: readonly [first: number, validity: number, protocol: number, coding: number];
+  /** Whether text mode tells all of a message's header (+CSDH). */
+  readonly headers: boolean;
 };
 export const usualLines: Lines = {
   echo: true,
@@ -111,6 +132,11 @@ export const usualLines: Lines = {
   rate: 0,
   reports: {},
   textMode: false,
+  says: 4,
+  speaker: { loud: 1, on: 1 },
+  charset: 'IRA',
+  submit: [17, 167, 0, 0],
+  headers: false,
 };
 
 export type ModemMake = {
@@ -140,6 +166,12 @@ export type VirtualModem = ModemMake & {
   readonly cause: { readonly of: 'EMM' | 'ESM'; readonly number: number };
   readonly asleep: boolean;
   readonly lines: Lines;
+  /** How the line is set after a start: stored by &W, else as it was made. */
+  readonly profile: Lines;
+  /** By how much (ms) its clock was set off the network's (+CCLK). */
+  readonly clockBy: number;
+  /** The card's file that a raw command selected last (+CSIM). */
+  readonly file: string;
   /** Data go straight through; commands are not heard. */
   readonly online: boolean;
   /** A line that is not whole yet, and the last whole one (A/). */
@@ -149,7 +181,12 @@ export type VirtualModem = ModemMake & {
   /** Plus signs heard after a silence; the escape counts when a silence follows. */
   readonly escape: { readonly signs: number; readonly until: Instant } | null;
   /** While it waits for a message's body after its prompt. */
-  readonly writing: { readonly to: string | null; readonly length: number } | null;
+  readonly writing: {
+    readonly to: string | null;
+    readonly length: number;
+    /** To be kept on the card (+CMGW) as what, instead of sent. */
+    readonly as: 'in' | 'unsent' | 'sent' | null;
+  } | null;
   readonly running: Running | null;
   /** What it has sent and nobody has fetched yet, oldest first. */
   readonly outbox: readonly SentText[];
@@ -175,6 +212,8 @@ export const usualTold = (apn: string): Told => ({
   opens: true,
   sleeps: false,
   bands: [],
+  psm: { tau: '00000110', active: '00100001' },
+  edrx: { mode: 0, values: {} },
 });
 /** What a modem is without power: all that it did not keep. */
 export const withoutPower = {
@@ -193,6 +232,8 @@ export const withoutPower = {
   escape: null,
   writing: null,
   running: null,
+  clockBy: 0,
+  file: '3F00',
 } as const satisfies Partial<VirtualModem>;
 export const emptySlot: Slot = { card: null, turned: false, seated: true };
 export const newModem = (make: ModemMake, slots: readonly Slot[], told: Told): VirtualModem => ({
@@ -202,6 +243,7 @@ export const newModem = (make: ModemMake, slots: readonly Slot[], told: Told): V
   told,
   ...withoutPower,
   lines: usualLines,
+  profile: usualLines,
   lastByte: instant(0),
   outbox: [],
   lastSent: 0,
@@ -226,11 +268,11 @@ export const servingCell = (modem: VirtualModem, at: Instant, around: Around): H
   if (registration.is === 'on') return around.hears(modem, at).find(({ cell }) => cell.id === registration.cell) ?? null;
   return registration.is === 'denied' ? (around.hears(modem, at)[0] ?? null) : null;
 };
-/** A text reaches the card; null where it cannot come now: the network keeps it and tries again. */
-export const receiveText = (modem: VirtualModem, of: { from: string; text: string; at: Instant }): VirtualModem | null => {
-  const card = cardIn(modem);
-  if (card === null || !isRegistered(modem) || modem.asleep || card.texts.length >= mostTexts) return null;
-  const index =
-    Array.from({ length: mostTexts }, (_, i) => i + 1).find((free) => card.texts.every((one) => one.index !== free)) ?? mostTexts;
-  return withCard(modem, (was) => ({ ...was, texts: [...was.texts, { index, ...of, read: false }].sort((a, b) => a.index - b.index) }));
+/** Puts a message on the card at its first free place; null where it is full. */
+export const keepText = (modem: VirtualModem, of: Omit<StoredText, 'index'>): { modem: VirtualModem; index: number } | null => {
+  const texts = cardIn(modem)?.texts ?? [];
+  const index = Array.from({ length: mostTexts }, (_, i) => i + 1).find((free) => texts.every((one) => one.index !== free));
+  if (index === undefined || cardIn(modem) === null) return null;
+  const kept = [...texts, { index, ...of }].sort((a, b) => a.index - b.index);
+  return { modem: withCard(modem, (was) => ({ ...was, texts: kept })), index };
 };

@@ -3,9 +3,12 @@ import { carriers } from '../carrier/index.ts';
 import { type Command, type Commands, fails, oneOf, says, takes, withOpenCard, withReport } from './command.ts';
 import { cardIn, servingCell, type VirtualModem } from './modem.ts';
 import { domainsOf, placeOf, stateNumber, technologyNumber } from './radio.ts';
+import { toTerminal } from './charset.ts';
+import { timersOf } from './unasked.ts';
 
 const clamp = (n: number, top: number): number => Math.min(top, Math.max(0, Math.floor(n)));
 const csq: Command = (modem, { how }, at, around) => {
+  if (how === 'ask' || how === 'set') return fails(modem, 50);
   if (how === 'may') return says(modem, '+CSQ: (0-31,99),(0-7,99)');
   const heard = servingCell(modem, at, around);
   // RSSI of an LTE cell of 50 resource blocks: RSRP − RSRQ + 10·log10(50).
@@ -13,6 +16,7 @@ const csq: Command = (modem, { how }, at, around) => {
   return says(modem, `+CSQ: ${rssi === null ? 99 : clamp((rssi + 113) / 2, 31)},99`);
 };
 const cesq: Command = (modem, { how }, at, around) => {
+  if (how === 'ask' || how === 'set') return fails(modem, 50);
   if (how === 'may')
     return says(modem, '+CESQ: (0-63,99),(0-7,99),(0-96,255),(0-49,255),(0-34,255),(0-97,255),(0-126,255),(0-126,255),(0-127,255)');
   const heard = servingCell(modem, at, around);
@@ -38,7 +42,10 @@ const cops: Command = (modem, { how, with: [mode, format = '', network = ''] }, 
   if (how === 'ask') {
     const { registration } = modem;
     const cell = registration.is === 'on' ? around.hears(modem, at).find((one) => one.cell.id === registration.cell)?.cell : undefined;
-    const place = cell === undefined ? '' : `,${told},"${nameOf(cell.carrier, told)}",${technologyNumber[cell.radio]}`;
+    // A number stays as it is, whatever the characters.
+    const name = cell === undefined ? '' : nameOf(cell.carrier, told);
+    const named = told === 2 ? name : toTerminal(name, modem.lines.charset);
+    const place = cell === undefined ? '' : `,${told},"${named}",${technologyNumber[cell.radio]}`;
     return says(modem, `+COPS: ${modem.told.operator.mode}${place}`);
   }
   if (how !== 'set') return fails(modem, 50);
@@ -70,27 +77,28 @@ export const scanned: Command = (modem, _, at, around) => {
 };
 
 const registration =
-  (name: string): Command =>
+  (name: string, most: 3 | 5): Command =>
   (modem, { how, with: [given] }, at, around) => {
-    if (how === 'may') return says(modem, `+${name}: (0-3)`);
-    if (how === 'set') return /^[0-3]$/.test(given ?? '') ? says(withReport(modem, name, Number(given))) : fails(modem, 50);
+    if (how === 'may') return says(modem, `+${name}: (0-${most})`);
+    if (how === 'set')
+      return oneOf([0, 1, 2, 3, 4, 5].slice(0, most + 1), given) === null ? fails(modem, 50) : says(withReport(modem, name, Number(given)));
     const report = modem.lines.reports[name] ?? 0;
     const on = modem.registration;
     const cell = on.is === 'on' ? around.hears(modem, at).find((one) => one.cell.id === on.cell)?.cell : undefined;
     const here = cell === undefined || domainsOf(cell.radio).includes(name);
     const state = here ? stateNumber(modem) : 0;
-    const place = report >= 2 && cell !== undefined && here ? placeOf(cell) : '';
-    return says(modem, `+${name}: ${report},${state}${report >= 3 && on.is === 'denied' ? `,,,,0,${on.cause}` : place}`);
+    const place = report >= 2 && cell !== undefined && here ? `${placeOf(cell)}${timersOf(modem, report)}` : '';
+    return says(modem, `+${name}: ${report},${state}${(report === 3 || report === 5) && on.is === 'denied' ? `,,,,0,${on.cause}` : place}`);
   };
 
 export const networkCommands: Commands = {
   '+CSQ': csq,
   '+CESQ': cesq,
   '+COPS': withOpenCard(cops),
-  '+CREG': registration('CREG'),
-  '+CGREG': registration('CGREG'),
-  '+CEREG': registration('CEREG'),
-  '+C5GREG': registration('C5GREG'),
+  '+CREG': registration('CREG', 3),
+  '+CGREG': registration('CGREG', 5),
+  '+CEREG': registration('CEREG', 5),
+  '+C5GREG': registration('C5GREG', 3),
   '+CEER': (modem: VirtualModem) =>
     says(modem, modem.cause.number === 0 ? '+CEER: No report available' : `+CEER: ${modem.cause.of} cause ${modem.cause.number}`),
 };

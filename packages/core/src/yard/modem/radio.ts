@@ -21,13 +21,10 @@ const after = (at: Instant, by: number): Instant => instant(at + Math.round(by))
 /** Best first: what is taken where all are heard. */
 const preference: readonly YardRadio[] = ['5G', 'LTE', '3G', 'LTE-M', 'NB-IoT', '2G'];
 
-export type Moved = { readonly modem: VirtualModem; readonly said: string };
-const silent = (modem: VirtualModem): Moved => ({ modem, said: '' });
-
 export const powerOn = (modem: VirtualModem, at: Instant): VirtualModem =>
   modem.power.is === 'off' ? { ...modem, power: { is: 'booting', until: after(at, modem.boot) } } : modem;
 /** Without power everything is forgotten but what it was told and what its card holds. */
-export const powerOff = (modem: VirtualModem): VirtualModem => ({ ...modem, ...withoutPower });
+export const powerOff = (modem: VirtualModem): VirtualModem => ({ ...modem, ...withoutPower, lines: modem.profile });
 export const restart = (modem: VirtualModem, at: Instant): VirtualModem => powerOn(powerOff(modem), at);
 
 /** Which registration command speaks of a radio: CS and PS of the older ones, EPS, 5GS (TS 27.007 clauses 7.2, 10.1.20, 10.1.22, 10.1.47). */
@@ -46,19 +43,6 @@ export const stateNumber = ({ registration }: Pick<VirtualModem, 'registration'>
   return { idle: 0, searching: 2, denied: 3, nothing: 4 }[registration.is];
 };
 
-const reported = (was: VirtualModem, modem: VirtualModem, cell: Heard['cell'] | undefined): Moved => {
-  const number = stateNumber(modem);
-  if (number === stateNumber(was)) return silent(modem);
-  const said = ['CREG', 'CGREG', 'CEREG', 'C5GREG']
-    .filter((name) => (modem.lines.reports[name] ?? 0) >= 1)
-    .map((name) => {
-      const on = modem.registration.is === 'on' && cell !== undefined;
-      const here = on && domainsOf(cell.radio).includes(name);
-      const place = here && (modem.lines.reports[name] ?? 0) >= 2 ? placeOf(cell) : '';
-      return `\r\n+${name}: ${on && !here ? 0 : number}${place}\r\n`;
-    });
-  return { modem, said: modem.online ? '' : said.join('') };
-};
 /** Access technology (TS 27.007 clause 7.3); LTE-M is told as 7, like LTE. */
 export const technologyNumber: { readonly [R in YardRadio]: number } = { '2G': 0, '3G': 6, LTE: 7, 'LTE-M': 7, 'NB-IoT': 9, '5G': 11 };
 const hex = (n: number, digits: number): string => n.toString(16).toUpperCase().padStart(digits, '0');
@@ -203,18 +187,15 @@ export const radioDue = (modem: VirtualModem): Instant | null => {
 };
 
 /** One move of its own, at the instant when it is due. */
-export const moveRadio = (modem: VirtualModem, at: Instant, around: Around): Moved => {
+export const moveRadio = (modem: VirtualModem, at: Instant, around: Around): VirtualModem => {
   if (modem.power.is === 'booting')
-    return silent({ ...modem, power: { is: 'on' }, seen: { is: 'waiting', until: after(at, cardWait) }, registration: { is: 'idle' } });
-  if (modem.seen.is === 'waiting') return reported(modem, seeCard(modem, at), undefined);
+    return { ...modem, power: { is: 'on' }, seen: { is: 'waiting', until: after(at, cardWait) }, registration: { is: 'idle' } };
+  if (modem.seen.is === 'waiting') return seeCard(modem, at);
   if (modem.opensAt !== null && modem.opensAt <= at) {
     const opened = openContext({ ...modem, opensAt: null }, 1, at, around);
-    return silent(opened.cause === null ? opened.modem : { ...opened.modem, opensAt: after(at, openAgain) });
+    return opened.cause === null ? opened.modem : { ...opened.modem, opensAt: after(at, openAgain) };
   }
-  const next = movedRegistration(modem, at, around);
-  const { registration } = next;
-  const cell = registration.is === 'on' ? around.hears(next, at).find((one) => one.cell.id === registration.cell)?.cell : undefined;
-  return reported(modem, next, cell);
+  return movedRegistration(modem, at, around);
 };
 const movedRegistration = (modem: VirtualModem, at: Instant, around: Around): VirtualModem => {
   switch (modem.registration.is) {

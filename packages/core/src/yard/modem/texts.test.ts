@@ -1,8 +1,8 @@
 // Messages at the virtual modem's port, in both modes, by TS 27.005; and on their way through the carriers.
 import fc from 'fast-check';
 import { instant, minutes, seconds } from '../../quantity/index.ts';
-import { readPdu, writeSubmit } from '../../wire/index.ts';
-import { carriers, cmsErrors, deliverText, mostTexts, perform, runWorld, sendText, textArrives, type World } from '../index.ts';
+import { cmsErrors, readPdu, writeDeliver, writeSubmit } from '../../wire/index.ts';
+import { carriers, deliverText, mostTexts, perform, runWorld, sendText, textArrives, type World } from '../index.ts';
 import { act, modemIn, Port, portAfter, run, start, station, worldWith } from '../testing.ts';
 
 const at = start;
@@ -76,7 +76,7 @@ describe('what has arrived', () => {
     const port = withTexts('start', 'stop');
     port.ask('AT+CMGF=1');
     expect(port.ask('AT+CMGL="REC UNREAD"')).toBe(
-      '\r\n+CMGL: 1,"REC UNREAD","+447700900123",,"26/11/12,14:06:00+00"\r\n\r\nstart\r\n\r\n+CMGL: 2,"REC UNREAD","+447700900123",,"26/11/12,14:06:00+00"\r\n\r\nstop\r\n\r\nOK\r\n',
+      '\r\n+CMGL: 1,"REC UNREAD","+447700900123",,"26/11/12,14:06:00+00"\r\nstart\r\n+CMGL: 2,"REC UNREAD","+447700900123",,"26/11/12,14:06:00+00"\r\nstop\r\n\r\nOK\r\n',
     );
     expect(port.ask('AT+CMGL="REC UNREAD"')).toBe('\r\nOK\r\n');
     expect(port.ask('AT+CMGL="ALL"')).toContain('"REC READ"');
@@ -84,7 +84,7 @@ describe('what has arrived', () => {
   });
   test('PDU mode: what is listed is a DELIVER that reads back', () => {
     const answer = withTexts('Höhe 4,2 m').ask('AT+CMGL=4');
-    const [, length, pdu = ''] = /\+CMGL: 1,0,,(\d+)\r\n\r\n([0-9A-F]+)\r\n/.exec(answer) ?? [];
+    const [, length, pdu = ''] = /\+CMGL: 1,0,,(\d+)\r\n([0-9A-F]+)\r\n/.exec(answer) ?? [];
     expect(Number(length)).toBe(pdu.length / 2 - 1);
     expect(readPdu(pdu)).toEqual({ ok: true, value: { kind: 'deliver', from, text: 'Höhe 4,2 m', at, part: null } });
   });
@@ -119,6 +119,150 @@ describe('what has arrived', () => {
   test('messages lie on the card: they go with it', () => {
     const port = withTexts('on the card');
     expect(port.modem.slots[0]?.card?.texts).toHaveLength(1);
+  });
+});
+
+describe('characters and lengths (TS 27.005 clauses 3.1 and 3.5.1, TS 27.007 clause 5.5, TS 23.040 clause 9.2.3.24)', () => {
+  const typed = (port: Port, body: string): string =>
+    port.type(`AT+CMGS="+441632960001"\r${body}\u001a`).split('> ').slice(-1).join('') + sent(port);
+  test('160 characters go out whole; 161, and 200, are refused and not cut', () => {
+    const port = quiet();
+    port.ask('AT+CMGF=1');
+    expect(typed(port, 'x'.repeat(160))).toContain('+CMGS: 1');
+    expect(typed(port, 'x'.repeat(161))).toBe('\r\n+CMS ERROR: 305\r\n');
+    expect(typed(port, 'x'.repeat(200))).toBe('\r\n+CMS ERROR: 305\r\n');
+    expect(port.modem.outbox.map(({ text }) => text.length)).toEqual([160]);
+  });
+  test('what needs an escape counts twice: eighty brackets fill a message', () => {
+    const port = quiet();
+    port.ask('AT+CMGF=1');
+    expect(typed(port, '['.repeat(80))).toContain('+CMGS');
+    expect(typed(port, '['.repeat(81))).toContain('305');
+  });
+  test.each([
+    ['IRA', 'level at 4 m @ 10:00', 'level at 4 m @ 10:00'],
+    ['GSM', 'level \u0000 4 m', 'level @ 4 m'],
+    ['GSM', '\u0012 is delta’s neighbour', null],
+    ['GSM', 'H\u007che', 'Höhe'],
+    ['UCS2', '004800F600680065', 'Höhe'],
+    ['HEX', '487C6865', 'Höhe'],
+    ['UCS2', '0048F', null],
+    ['HEX', '4880', null],
+    ['IRA', 'H\u00f6he', null],
+  ])('in %s %j is sent as %j', (charset, body, text) => {
+    const port = quiet();
+    port.ask('AT+CMGF=1', `AT+CSCS="${charset}"`);
+    const to =
+      charset === 'UCS2' || charset === 'HEX'
+        ? Array.from('+441632960001', (of) =>
+            of
+              .charCodeAt(0)
+              .toString(16)
+              .padStart(charset === 'UCS2' ? 4 : 2, '0'),
+          ).join('')
+        : '+441632960001';
+    const heard = port.type(`AT+CMGS="${to}"\r${body}\u001a`) + sent(port);
+    expect(heard).toContain(text === null ? '+CMS ERROR: 305' : '+CMGS: 1');
+    expect(port.modem.outbox).toEqual(text === null ? [] : [{ to: '+441632960001', text }]);
+  });
+  test('by a coding of 16 bits (+CSMP) the body is octets in hexadecimal, at most 140 of them', () => {
+    const port = quiet();
+    port.ask('AT+CMGF=1;+CSMP=17,167,0,8');
+    expect(typed(port, '00480F')).toContain('305');
+    expect(typed(port, '0411'.repeat(70))).toContain('+CMGS');
+    expect(typed(port, '0411'.repeat(71))).toContain('305');
+    expect(port.modem.outbox).toEqual([{ to: '+441632960001', text: 'Б'.repeat(70) }]);
+  });
+  test.each([
+    ['IRA', 'Tür offen', '"+447700900123"', 'Tur offen'],
+    ['GSM', 'Tür @', '"+447700900123"', 'T~r \u0000'],
+    ['UCS2', 'Tür', '"002B003400340037003700300030003900300030003100320033"', '005400FC0072'],
+    ['HEX', 'Tür', '"2B343437373030393030313233"', '547E72'],
+    ['IRA', 'Дверь', '"+447700900123"', '04140432043504400' + '44C'],
+  ])('in %s %s is told as it is asked for', (charset, text, number, body) => {
+    const port = withTexts(text);
+    port.ask('AT+CMGF=1', `AT+CSCS="${charset}"`);
+    const [head, told] = port.ask('AT+CMGR=1').split('\r\n').slice(1);
+    expect([head, told]).toEqual([expect.stringContaining(number), body]);
+  });
+  test('parts go out as PDUs, each with its place, and lose nothing', () => {
+    const port = quiet();
+    const halves = ['one half, ', 'and the other'];
+    halves.forEach((text, i) => {
+      const { pdu, length } = writeSubmit({ to: from, text, part: { reference: 7, of: 2, part: i + 1 } });
+      port.type(`AT+CMGS=${length}\r${pdu}\u001a`);
+      sent(port);
+    });
+    expect(port.modem.outbox.map(({ text }) => text)).toEqual(halves);
+  });
+});
+
+describe('on the card', () => {
+  const written = (): Port => {
+    const port = withTexts('come in', 'also');
+    port.type('AT+CMGF=1;+CMGW="+441632960001"\rready\u001a');
+    return port;
+  };
+  test('written, listed as unsent, sent from there, then listed as sent (TS 27.005 clauses 3.5.2 and 3.5.3)', () => {
+    const port = written();
+    expect(port.ask('AT+CMGL="STO UNSENT"')).toBe('\r\n+CMGL: 3,"STO UNSENT","+441632960001",,\r\nready\r\n\r\nOK\r\n');
+    expect(port.ask('AT+CMSS=3')).toBe('\r\n+CMSS: 1\r\n\r\nOK\r\n');
+    expect(port.ask('AT+CMSS=3,"+441632960002"')).toBe('\r\n+CMSS: 2\r\n\r\nOK\r\n');
+    expect(port.modem.outbox).toEqual([
+      { to: '+441632960001', text: 'ready' },
+      { to: '+441632960002', text: 'ready' },
+    ]);
+    expect(port.ask('AT+CMGL="STO SENT"')).toContain('+CMGL: 3,"STO SENT"');
+    expect(port.ask('AT+CMSS=1')).toBe('\r\n+CMS ERROR: 321\r\n');
+  });
+  test('in PDU mode a SUBMIT is to be sent, a DELIVER has come; the other way round is refused', () => {
+    const out = writeSubmit({ to: from, text: 'out' });
+    const come = writeDeliver({ from, text: 'come', at });
+    const length = come.length / 2 - 1;
+    const port = quiet();
+    expect(port.type(`AT+CMGW=${out.length}\r${out.pdu}\u001a`)).toBe('\r\n> \r\n+CMGW: 1\r\n\r\nOK\r\n');
+    expect(port.type(`AT+CMGW=${length},0\r${come}\u001a`)).toContain('+CMGW: 2');
+    expect(port.type(`AT+CMGW=${length}\r${come}\u001a`)).toContain('+CMS ERROR: 304');
+    expect(port.type(`AT+CMGS=${length}\r${come}\u001a`)).toContain('+CMS ERROR: 304');
+    expect(port.ask('AT+CMGL=4')).toMatch(/\+CMGL: 1,2,,\d+\r\n[0-9A-F]+\r\n\+CMGL: 2,1,,\d+\r\n/);
+  });
+  test.each([
+    [1, ['also', 'ready']],
+    [2, ['also', 'ready']],
+    [3, ['also']],
+    [4, []],
+  ])('+CMGD with flag %i leaves what it should (TS 27.005 clause 3.5.4)', (flag, left) => {
+    const port = written();
+    port.ask('AT+CMGR=1');
+    expect(port.ask(`AT+CMGD=1,${flag}`)).toBe('\r\nOK\r\n');
+    expect(stored(port).map(({ text }) => text)).toEqual(left);
+  });
+  test('flag 2 takes what was sent, too; there is no flag 5', () => {
+    const port = written();
+    port.ask('AT+CMSS=3', 'AT+CMGD=1,2');
+    expect(stored(port).map(({ text }) => text)).toEqual(['come in', 'also']);
+    expect(port.ask('AT+CMGD=1,5')).toBe('\r\n+CMS ERROR: 305\r\n');
+    expect(stored(port)).toHaveLength(2);
+  });
+  test('a full card takes no more (322); the whole head is told by +CSDH=1', () => {
+    const full = withTexts(...Array.from({ length: mostTexts }, (_, i) => `n${i}`));
+    expect(full.type('AT+CMGF=1;+CMGW="12345"\rx\u001a')).toContain('+CMS ERROR: 322');
+    expect(full.ask('AT+CSDH=1', 'AT+CMGR=1')).toContain('"26/11/12,14:06:00+00",145,4,0,0,"+447700900000",145,2\r\nn0');
+  });
+  test('the service centre lies on the card (+CSCA): kept without power, and it goes with the card', () => {
+    const port = quiet();
+    port.ask('AT+CSCA="447700900001",145');
+    expect(port.ask('AT+CSCA?')).toBe('\r\n+CSCA: "+447700900001",145\r\n\r\nOK\r\n');
+    expect(port.modem.slots[0]?.card?.centre).toBe('+447700900001');
+  });
+  test('by +CNMI=2,2 a message is handed out and kept nowhere; by mode 0 nothing is said', () => {
+    const port = quiet();
+    port.ask('AT+CMGF=1;+CNMI=2,2');
+    const heard = deliverText(port.modem, { from, text: 'now', at });
+    expect(heard?.answer).toBe('\r\n+CMT: "+447700900123",,"26/11/12,14:06:00+00"\r\nnow\r\n');
+    expect(heard?.modem.slots[0]?.card?.texts).toEqual([]);
+    port.ask('AT+CNMI=0,1');
+    expect(deliverText(port.modem, { from, text: 'x', at })?.answer).toBe('');
   });
 });
 
