@@ -1,7 +1,7 @@
 // The virtual modems of a station: what each thinks, its card and aerials in the hand, and its port.
 import { useEffect, useRef, useState } from 'react';
 import { type ElementId, isStream } from '@green-lamp/core/name';
-import { aerials, type ModemView, statusManners } from '@green-lamp/core/yard';
+import { aerials, basicTable, type CommandRow, commandTable, type ModemView, statusManners } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Empty } from '../../parts/State.tsx';
@@ -254,7 +254,7 @@ export const ModemPart = () => {
             <Rows label="What the modem thinks" of={thinks(modem)} />
           </div>
           <div className="flex flex-col gap-2">
-            <h2 className="font-bold">Its port</h2>
+            <h2 className="font-bold">Its port{modem.online && ' · on line: every byte comes back, there is no PPP'}</h2>
             <Terminal modem={modem.id} heard={seen.heard[modem.id] ?? ''} />
           </div>
           <div className="xl:col-span-2">

@@ -92,6 +92,7 @@ const modemView = (world: World, outfit: Outfit, id: string, modem: VirtualModem
     sessions: modem.sessions.map(({ cid, apn, address }) => ({ cid, apn, address })),
     cause: causeWords(modem),
     asleep: modem.asleep,
+    online: modem.online,
     busy: modem.running === null ? null : modem.running.work,
     slot: modem.slot,
     slots: modem.slots.map((slot) => ({ iccid: slot.card?.iccid ?? '', turned: slot.turned, seated: slot.seated })),
