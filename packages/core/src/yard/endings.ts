@@ -27,6 +27,12 @@ export const endings = {
   'no lease': end('site', 'no address', 8000, 'Nothing gives the unit an address.'),
   'address twice': end('site', 'time out', 30_000, 'Another device has the same address.'),
   'wifi not heard': end('access point', 'network not found', 4000, 'The access point is not heard from here.'),
+  'wifi name': end(
+    'access point',
+    'network not found',
+    4000,
+    'The unit looks for a Wi-Fi network of another name than the one that is there; its case counts.',
+  ),
   'wifi word': end(
     'access point',
     'refused by the access point',
@@ -52,7 +58,15 @@ export const endings = {
   'forward wrong': end('office router', 'refused', 800, 'The office’s router forwards the port to another machine.'),
   'other port': end('desk', 'refused', 800, 'The desk does not listen on the port that the unit calls.'),
   'listener off': end('desk', 'refused', 800, 'The desk’s listener is off.'),
-  'other protocol': end('desk', 'closed without an answer', 3000, 'The desk speaks another protocol on this port.'),
+  'other protocol': end('desk', 'closed without an answer', 3000, 'The desk speaks another protocol on this port than the unit.'),
+  'own protocol': end(
+    'desk',
+    'closed without an answer',
+    3000,
+    'The unit speaks a protocol of its own, which no listener of the yard’s desk takes.',
+  ),
+  'other transport': end('desk', 'time out', 30_000, 'One side speaks TCP and the other UDP.'),
+  'not claimed': end('portal', 'nothing', 0, 'The device is claimed under no account at the portal: what it sends is shown to nobody.'),
   'certificate over': end('desk', 'certificate expired', 1500, 'The desk’s certificate has expired.'),
   'cut by idle limit': end(
     'modem',

@@ -140,6 +140,104 @@ const labelOf = (kind: UnitKind, values: Values, seed: number): string =>
     ? (values['unit.id'] ?? '').toLowerCase() || gatewayEui(seed)
     : (values['unit.serial'] ?? '').toLowerCase() || `gl${digits(seed, 8)}`;
 
+/** Numbers on the unit's list, without those that may only be told, or only start something; one that is not ticked gets nothing and may nothing. */
+const numbersThat = (state: State, not: 'told' | 'start'): string[] =>
+  elementsOf(state, 'number').flatMap(({ id }) => {
+    const may = valueOf(state, settingKey('number', id, 'may'));
+    const ticked = asPlanned(state).value(settingKey('number', id, 'ticked')) !== false;
+    const number = valueOf(state, settingKey('number', id, 'number'));
+    return may === not || number === '' || (not === 'start' && !ticked) ? [] : [number];
+  });
+/** Whom an item tells: its own number, else all that are told. */
+const toldBy = (state: State, key: SettingKey): string[] => {
+  const who = asItRuns(state).value(key) ?? asPlanned(state).value(key);
+  const own = elementsOf(state, 'number').find(({ id }) => id === who);
+  return own === undefined
+    ? numbersThat(state, 'start')
+    : [valueOf(state, settingKey('number', own.id, 'number'))].filter((one) => one !== '');
+};
+const isOff = (state: State, key: SettingKey): boolean => (asItRuns(state).value(key) ?? asPlanned(state).value(key)) === false;
+
+/** What hangs on the unit, by its own count of zones and with its own words. */
+const itemsOf = (state: State): NonNullable<StationSpec['items']> =>
+  (['input', 'device'] as const).flatMap((group) =>
+    elementsOf(state, group).flatMap(({ id, label }, i) => {
+      const of = (param: string): string => valueOf(state, settingKey(group, id, param));
+      if (isOff(state, settingKey(group, id, group === 'input' ? 'on' : 'enrolled'))) return [];
+      const zone = Number(of(group === 'input' ? 'channel' : 'zone') || i + 1);
+      const texts =
+        group === 'input'
+          ? { alarm: of('text'), over: of('textEnd'), tells: toldBy(state, settingKey('input', id, 'who')) }
+          : { alarm: '', over: '', tells: [] };
+      return [
+        { zone, name: (of('name') || label).slice(0, 60), rest: of('rest') === 'open' ? ('open' as const) : ('shut' as const), ...texts },
+      ];
+    }),
+  );
+const outputsOf = (state: State): NonNullable<StationSpec['outputs']> => {
+  const [first] = elementsOf(state, 'input');
+  const debounce = first === undefined ? 0 : Number(valueOf(state, settingKey('input', first.id, 'debounce')));
+  return elementsOf(state, 'output').flatMap(({ id, label }) => {
+    const key = (param: string): SettingKey => settingKey('output', id, param);
+    const of = (param: string): string => valueOf(state, key(param));
+    if (of('equation') === '' || isOff(state, key('on'))) return [];
+    return [
+      {
+        name: of('name') || label,
+        equation: of('equation'),
+        duration: of('duration') === '' ? null : Number(of('duration')),
+        again: (['starts again', 'stays on'] as const).find((one) => one === of('again')) ?? 'stays off',
+        debounce: Number.isFinite(debounce) ? debounce : 0,
+        afterPower: (['as before', 'by logic'] as const).find((one) => one === of('afterPower')) ?? 'off',
+        text: of('text'),
+        tells: toldBy(state, key('who')),
+      },
+    ];
+  });
+};
+const privateTarget = /^(?:10\.|192\.168\.|172\.(?:1[6-9]|2\d|3[01])\.|169\.254\.|127\.)/;
+/** How the first path is probed, as it is set there. */
+const probeOf = (state: State, first: PathUse | undefined): Pick<StationSpec, 'probe'> => {
+  if (first === undefined) return {};
+  const of = (param: string): string => valueOf(state, settingKey('path', first.path, param));
+  const [one, two] = [of('probeTarget'), of('probeTarget2')];
+  const way = of('probe');
+  if (way === '' && of('probeEvery') === '') return {};
+  const asks =
+    way === 'none' || way === ''
+      ? 'none'
+      : way === 'link' || privateTarget.test(one)
+        ? 'own LAN'
+        : two !== '' && two !== one
+          ? 'two hosts'
+          : 'one host';
+  const every = Math.min(86_400_000, Math.max(1000, Number(of('probeEvery') || 30_000)));
+  return {
+    probe: { asks, every, misses: Math.min(99, Math.max(1, Number(of('probeMisses') || 3))), holdDown: Number(of('holdDown') || 0) },
+  };
+};
+/** The network that it joins by the sheet, against the one that it is set to: letter case counts. */
+const wifiNameOf = (state: State): 'right' | 'other' => {
+  const joins = elementsOf(state, 'wifi').filter(({ id }) => valueOf(state, settingKey('wifi', id, 'role')) !== 'setup');
+  const differs = joins.some(({ id }) => {
+    const [there, set] = [asPlanned(state), asItRuns(state)].map((view) => view.value(settingKey('wifi', id, 'name')) ?? null);
+    return there !== null && set !== null && plainText(there) !== plainText(set ?? '');
+  });
+  return differs ? 'other' : 'right';
+};
+const familyOf = (state: State): NonNullable<StationSpec['family']> => {
+  const [bus] = elementsOf(state, 'bus');
+  const of = (param: string): string => (bus === undefined ? '' : plannedOf(state, settingKey('bus', bus.id, param)));
+  return { set: of('family'), cabled: of('familyCabled') };
+};
+/** How far the claim has got: only what is done at the portal counts, never what is wanted. */
+const claimedOf = (state: State): NonNullable<StationSpec['claimed']> => {
+  const [claim] = elementsOf(state, 'claim');
+  const at = (param: string): Json => (claim === undefined ? null : (state.device[settingKey('claim', claim.id, param)]?.value ?? null));
+  const told = claim !== undefined && asPlanned(state).value(settingKey('claim', claim.id, 'told')) === true;
+  return { account: plainText(at('account') ?? '').slice(0, 60), hangs: told ? 'what the sheet has' : '' };
+};
+
 /** What the virtual equipment of a station is made from, by its sheet. `address` gives each path its own address on this computer. */
 export const specOf = (
   state: State,
@@ -181,7 +279,7 @@ export const specOf = (
     serial: labelOf(kind, values, seed),
     // What is not set on the unit yet is taken as the desk has it.
     values: { 'unit.account': account, ...asTheDesk(truth), ...values },
-    textsTo: elementsOf(state, 'number').map(({ id }) => plannedOf(state, settingKey('number', id, 'number'))),
+    textsTo: numbersThat(state, 'told'),
     modems: ids.map((id) => modemFor(state, id, usesOf(id))),
     paths: uses.map((use) => {
       const modem = modemId(use);
@@ -191,6 +289,14 @@ export const specOf = (
       return { id: use.path, label, way: wayOf(use.kind), modem: modem ?? '', slot: Math.max(0, slot), address: of.address(use.path) };
     }),
     probes: uses.some((use) => /ping|lookup/.test(valueOf(state, settingKey('path', use.path, 'probe')))),
+    ...probeOf(state, uses[0]),
+    wifiName: wifiNameOf(state),
+    items: itemsOf(state),
+    outputs: outputsOf(state),
+    family: familyOf(state),
+    claimed: claimedOf(state),
+    deskProtocol: truth('protocol'),
+    deskTransport: truth('transport'),
     least: least > 0 && least < 12_000 ? least : 9000,
     deskHost: truth('host'),
     deskPort: truth('port'),

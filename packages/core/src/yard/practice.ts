@@ -16,6 +16,8 @@ export type Practice = {
   /** Which of the carrier's access points was sold, by its place. */
   readonly point?: number;
   readonly values?: Values;
+  /** Whether its device is claimed at the portal, where it is one that is. */
+  readonly claimed?: boolean;
 };
 const withCheck = (number: string): string => `${number}${luhnDigit(number)}`;
 const usualValues: Values = {
@@ -31,7 +33,7 @@ export const gatewayEui = (seed: number): string => eui64Of(`02${(seed % 0xffff_
 
 /** One set of equipment in the middle of the dale, with everything right: a modem with its card, a unit, a site and a desk that agrees. */
 export const practiceSpec = (of: Practice): StationSpec => {
-  const { id, seed, kind = 'reporting module', ways = ['cellular'], carrier = 'Fellwave', point = 0 } = of;
+  const { id, seed, kind = 'reporting module', ways = ['cellular'], carrier = 'Fellwave', point = 0, claimed = true } = of;
   const { network, points } = carriers[carrier];
   const sold = points[point] ?? points[0];
   const tail = String(seed).padStart(11, '0').slice(-11);
@@ -96,6 +98,7 @@ export const practiceSpec = (of: Practice): StationSpec => {
     deskPort: values['unit.deskPort'] ?? '',
     deskAccount: values['unit.account'] ?? '',
     claimCode: ['bus bridge', 'long-range gateway', 'logger'].includes(kind) ? 'GL-417' : '',
+    claimed: claimed ? { account: 'dale-office', hangs: 'what is cabled' } : { account: '', hangs: '' },
   };
 };
 /** A world with practice equipment in it, running for five minutes already. */

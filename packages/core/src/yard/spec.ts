@@ -1,11 +1,11 @@
 // What a station's virtual equipment is made from: small, open JSON that a scenario file carries and a person can write.
-import { dictionary, type Fielded, fields, flag, listOf, number, oneOf, text, whole } from '../problem/index.ts';
+import { dictionary, type Fielded, fields, flag, listOf, number, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
 import { type Instant, instant } from '../quantity/index.ts';
 import { yardRadios } from './air/index.ts';
 import { addressKinds, carrierNames, subscriptionStates } from './carrier/index.ts';
 import { contextTypes, emptySlot, newModem, powerOn, runModem, usualTold, virtualCard } from './modem/index.ts';
-import { usualSite, usualSupply } from './site/index.ts';
-import { newUnit, unitKinds, unitStarted } from './unit/index.ts';
+import { probeKinds, usualSite, usualSupply } from './site/index.ts';
+import { kindFacts, newBus, newDevice, newUnit, unitKinds, unitStarted } from './unit/index.ts';
 import { aroundOf, goodAerials, goodLink, type Outfit, parts, pathWays, type World } from './world/world.ts';
 
 const id = text(60);
@@ -70,6 +70,44 @@ const shapes = {
   deskPort: text(5),
   deskAccount: text(16),
   claimCode: text(60),
+  // Fields that came later: a scenario file may be without them.
+  deskProtocol: optional(text(8)),
+  deskTransport: optional(text(8)),
+  probe: optional(
+    fields({ asks: oneOf(probeKinds), every: whole(1000, 86_400_000), misses: whole(1, 99), holdDown: whole(0, 86_400_000) }),
+  ),
+  wifiName: optional(oneOf(['right', 'other'])),
+  items: optional(
+    listOf(
+      fields({
+        zone: whole(0, 999),
+        name: text(60),
+        rest: oneOf(['shut', 'open']),
+        alarm: text(400),
+        over: text(400),
+        tells: listOf(text(24), 20),
+      }),
+      60,
+    ),
+  ),
+  outputs: optional(
+    listOf(
+      fields({
+        name: text(60),
+        equation: text(200),
+        duration: orNull(whole(0, 86_400_000)),
+        again: oneOf(['starts again', 'stays off', 'stays on']),
+        debounce: whole(0, 60_000),
+        afterPower: oneOf(['off', 'as before', 'by logic']),
+        text: text(400),
+        tells: listOf(text(24), 20),
+      }),
+      20,
+    ),
+  ),
+  family: optional(fields({ set: text(60), cabled: text(60) })),
+  /** Under which account the device is claimed, and what hangs on it there; empty for nothing. */
+  claimed: optional(fields({ account: text(60), hangs: text(60) })),
 } as const;
 export const specShape = fields(shapes);
 export type StationSpec = Fielded<typeof shapes>;
@@ -78,6 +116,39 @@ export type CardSpec = ModemSpec['cards'][number];
 
 /** How long the equipment has been running when it is put into the world, ms. */
 const settledFor = 300_000;
+
+const unitFrom = (spec: StationSpec, values: { readonly [key: string]: string }): Outfit['unit'] => {
+  const { side } = kindFacts[spec.kind];
+  return newUnit({
+    kind: spec.kind,
+    account: values['unit.account'] ?? '',
+    serial: spec.serial,
+    values,
+    textsTo: spec.textsTo,
+    outputs: spec.outputs ?? [],
+    side: side === null ? null : { ...newBus(side), ...(spec.family === undefined ? {} : { family: spec.family }) },
+    ...(spec.items === undefined || spec.items.length === 0
+      ? {}
+      : {
+          devices: spec.items.map(({ zone, name, rest, alarm, over, tells }) => ({
+            ...newDevice(zone, name),
+            rest,
+            is: rest,
+            words: { alarm, rest: over, tells },
+          })),
+        }),
+  });
+};
+const siteFrom = (spec: StationSpec, first: string | null): Outfit['site'] => ({
+  ...usualSite,
+  active: first,
+  wifi: { ...usualSite.wifi, name: spec.wifiName ?? 'right' },
+  probe: {
+    ...usualSite.probe,
+    asks: spec.probes && spec.paths.length > 1 ? 'one host' : 'none',
+    ...(spec.paths.length > 1 ? spec.probe : {}),
+  },
+});
 
 const outfitFrom = (spec: StationSpec): Outfit => {
   const values = Object.fromEntries(
@@ -116,10 +187,16 @@ const outfitFrom = (spec: StationSpec): Outfit => {
       ]),
     ),
     paths: spec.paths.map((one) => ({ ...one, modem: one.modem === '' ? null : one.modem })),
-    unit: newUnit({ kind: spec.kind, account: values['unit.account'] ?? '', serial: spec.serial, values, textsTo: spec.textsTo }),
-    site: { ...usualSite, active: first, probe: { ...usualSite.probe, asks: spec.probes && spec.paths.length > 1 ? 'one host' : 'none' } },
+    unit: unitFrom(spec, values),
+    site: siteFrom(spec, first),
     supply: usualSupply(spec.least),
-    desk: { host: spec.deskHost, port: spec.deskPort, account: spec.deskAccount },
+    desk: {
+      host: spec.deskHost,
+      port: spec.deskPort,
+      account: spec.deskAccount,
+      protocol: spec.deskProtocol ?? '',
+      transport: spec.deskTransport ?? '',
+    },
   };
 };
 
@@ -128,7 +205,8 @@ export const withStation = (world: World, spec: StationSpec, at: Instant): World
   const outfit = outfitFrom(spec);
   const cards = spec.modems.flatMap((of) => of.cards.map((one) => ({ ...one, roaming: true, data: true, lockedTo: null })));
   const numbers = new Set(cards.map(({ iccid }) => iccid));
-  const device = { id: spec.serial, code: spec.claimCode, owner: null, hangs: null };
+  const { account = '', hangs = '' } = spec.claimed ?? {};
+  const device = { id: spec.serial, code: spec.claimCode, owner: account === '' ? null : account, hangs: hangs === '' ? null : hangs };
   const placed: World = {
     ...world,
     cards: [...world.cards.filter(({ iccid }) => !numbers.has(iccid)), ...cards],

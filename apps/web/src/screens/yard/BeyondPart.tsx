@@ -1,7 +1,7 @@
 // Beyond the station: carriers and masts, the office, a person at somebody else's desk, the portal.
 import { counted } from '@green-lamp/core/quantity';
 import { lazy, Suspense, useState } from 'react';
-import { type Dale, operatorMoods, readsBack, subscriptionStates } from '@green-lamp/core/yard';
+import { type Dale, operatorMoods, readsBack, subscriptionStates, type ValueDoubt } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Waiting } from '../../parts/State.tsx';
 import { useLook } from '../../store/look.ts';
@@ -123,6 +123,11 @@ const Person = ({ dale }: { dale: Dale }) => {
 
 const Chart = lazy(() => import('../../parts/Chart.tsx'));
 const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+/** What makes a value of the portal doubtful: there is one, and it is wrong. */
+const doubtWords: { readonly [D in ValueDoubt]: string } = {
+  stuck: 'the same again and again: is it read at all?',
+  'out of range': 'no such device has this: by which family’s map is it read?',
+};
 /** The values of a device as the portal draws them. */
 const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
   const theme = useLook((look) => look.theme);
@@ -183,7 +188,7 @@ const PortalPart = ({ dale }: { dale: Dale }) => {
                   {dale.portal.events
                     .filter((one) => one.id === device.id)
                     .slice(-8)
-                    .map(({ value }) => `${(Number(value) / 10).toFixed(1)} °C`)
+                    .map(({ value, doubt }) => `${(Number(value) / 10).toFixed(1)} °C${doubt === null ? '' : ` (${doubtWords[doubt]})`}`)
                     .join(' ') || 'none'}
                 </Mono>,
               ],

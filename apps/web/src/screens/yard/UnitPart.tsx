@@ -1,7 +1,7 @@
 // The virtual unit: its events, its own set-up, its clock, and what hangs on it.
 import { useState } from 'react';
 import { type ElementId, isStream } from '@green-lamp/core/name';
-import { counted, showFigure } from '@green-lamp/core/quantity';
+import { counted, type Instant, isoText, showFigure } from '@green-lamp/core/quantity';
 import { definition } from '@green-lamp/core/sheet';
 import { type DeskSaid, type YardEvent, yardEvents, type YardStation } from '@green-lamp/core/yard';
 import { Choose, Field } from '../../parts/Field.tsx';
@@ -238,11 +238,11 @@ const Devices = () => {
   return (
     <section aria-label="Local devices" className="flex flex-col gap-2">
       <h2 className="font-bold">Local devices</h2>
-      {devices.map(({ zone, is, enrolled, score, magnet, rest, battery, alarm }) => (
+      {devices.map(({ zone, name, is, enrolled, score, magnet, rest, battery, alarm }) => (
         <div key={zone} role="group" aria-label={`Zone ${zone}`} className="flex flex-wrap items-center gap-2 border-t border-rule pt-2">
           <span className="w-80">
-            Zone {zone}: {is}, {alarm ? 'in alarm' : 'at rest'}; {enrolled ? `range ${score} of 9` : 'not enrolled'}; rest is {rest}; magnet{' '}
-            {magnet}; battery {showFigure(battery, 'mV')}
+            {name === `device ${zone}` ? '' : `${name}, `}zone {zone}: {is}, {alarm ? 'in alarm' : 'at rest'};{' '}
+            {enrolled ? `range ${score} of 9` : 'not enrolled'}; rest is {rest}; magnet {magnet}; battery {showFigure(battery, 'mV')}
           </span>
           <Does act={{ act: 'input', station, zone, is: is === 'shut' ? 'open' : 'shut' }}>{is === 'shut' ? 'Open it' : 'Shut it'}</Does>
           <Does act={{ act: 'device', station, zone, change: { magnet: magnet === 'aligned' ? 'beside' : 'aligned' } }}>
@@ -252,6 +252,57 @@ const Devices = () => {
           <Does act={{ act: 'teach', station, zone }}>Teach its rest</Does>
         </div>
       ))}
+    </section>
+  );
+};
+const isoClock = (at: Instant): string => `${isoText(at).slice(0, 19).replace('T', ' ')} UTC`;
+/** What it switches, by the logic that is set, and when each switched. */
+const Outputs = () => {
+  const { seen } = useShown();
+  const { outputs, switched } = seen.station.unit;
+  if (outputs.length === 0) return null;
+  return (
+    <section aria-label="Outputs" className="flex flex-col gap-2">
+      <h2 className="font-bold">Outputs</h2>
+      {outputs.map(({ name, equation, on, next }) => (
+        <p key={name} className="border-t border-rule pt-2">
+          <strong>
+            {name} is {on ? 'on' : 'off'}
+          </strong>
+          , on when <Mono>{equation}</Mono>
+          {next !== null && `; next ${next.on ? 'on' : 'off'} at ${isoClock(next.at)}`}
+        </p>
+      ))}
+      {switched.length > 0 && (
+        <ol aria-label="How they switched" className="max-h-60 overflow-y-auto" tabIndex={0}>
+          {switched.toReversed().map(({ output, on, at }, i) => (
+            <li key={i}>
+              <Mono>{isoClock(at)}</Mono> {output} {on ? 'on' : 'off'}
+            </li>
+          ))}
+        </ol>
+      )}
+    </section>
+  );
+};
+/** What the nodes of a gateway sent last. */
+const Uplinks = () => {
+  const { seen } = useShown();
+  const { uplinks } = seen.station.unit;
+  if (uplinks.length === 0) return null;
+  return (
+    <section aria-label="What its nodes sent" className="flex flex-col gap-2">
+      <h2 className="font-bold">What its nodes sent</h2>
+      <ol>
+        {uplinks.toReversed().map(({ at, eui, name, rssi, snr, payload, value }) => (
+          <li key={`${eui} ${at}`} className="border-t border-rule py-1">
+            <Mono>{isoClock(at)}</Mono> {name}: <strong>{value}</strong>, <Mono>{`${rssi} dBm, SNR ${snr} dB`.replaceAll('-', '−')}</Mono>
+            <span className="block text-small text-ink-2">
+              EUI <Mono>{eui}</Mono>, payload <Mono>{payload}</Mono>
+            </span>
+          </li>
+        ))}
+      </ol>
     </section>
   );
 };
@@ -294,6 +345,8 @@ export const UnitPart = () => {
       <Told />
       <Setup />
       <Devices />
+      <Outputs />
+      <Uplinks />
       <Side />
     </div>
   );

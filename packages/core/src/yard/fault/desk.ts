@@ -5,6 +5,19 @@ import { atDesk, type Fault, fault, onWorld } from './fault.ts';
 
 const desk = fault.bind(null, 'desk');
 const byName = (_: World, outfit: Outfit): boolean => /[a-z]/i.test(outfit.unit.running['unit.deskHost'] ?? '');
+const deviceOf = (world: World, outfit: Outfit) => world.portal.devices.find(({ id }) => id === outfit.unit.serial);
+const ownedBy = (world: World, outfit: Outfit, owner: string | null): World => ({
+  ...world,
+  portal: withDevice(world.portal, outfit.unit.serial, { owner, was: deviceOf(world, outfit)?.owner ?? null }),
+});
+const ownedAsBefore = (world: World, outfit: Outfit): World => ({
+  ...world,
+  portal: withDevice(world.portal, outfit.unit.serial, { owner: deviceOf(world, outfit)?.was ?? null }),
+});
+const withQuota = (world: World, quota: number): World => ({
+  ...world,
+  portal: { ...world.portal, accounts: world.portal.accounts.map((one) => ({ ...one, quota })) },
+});
 const onPortal = (world: World, outfit: Outfit): boolean => world.portal.devices.some(({ id }) => id === outfit.unit.serial);
 
 export const deskFaults: readonly Fault[] = [
@@ -131,8 +144,24 @@ export const deskFaults: readonly Fault[] = [
     },
     {
       ...onWorld(
-        (world, outfit) => ({ ...world, portal: withDevice(world.portal, outfit.unit.serial, { owner: 'a-colleague' }) }),
-        (world, outfit) => ({ ...world, portal: withDevice(world.portal, outfit.unit.serial, { owner: null }) }),
+        (world, outfit) => ownedBy(world, outfit, 'a-colleague'),
+        (world, outfit) => ownedAsBefore(world, outfit),
+      ),
+      fits: onPortal,
+    },
+  ),
+  desk(
+    'never-claimed',
+    {
+      name: 'Claimed under no account',
+      is: 'The device was never claimed at the portal: what it sends is shown to nobody.',
+      sign: 'Its own page says that it is connected, and the portal shows no value.',
+      effect: { shows: 'call', why: 'not claimed' },
+    },
+    {
+      ...onWorld(
+        (world, outfit) => ownedBy(world, outfit, null),
+        (world, outfit) => ownedAsBefore(world, outfit),
       ),
       fits: onPortal,
     },
@@ -141,14 +170,14 @@ export const deskFaults: readonly Fault[] = [
     'quota-used',
     {
       name: 'The portal’s quota is used up',
-      is: 'The account has as many devices as its plan allows.',
+      is: 'The device is not claimed yet, and the account has as many devices as its plan allows.',
       sign: 'The portal refuses the next claim.',
       effect: { shows: 'claim', is: 'quota' },
     },
     {
       ...onWorld(
-        (world) => ({ ...world, portal: { ...world.portal, accounts: world.portal.accounts.map((one) => ({ ...one, quota: 0 })) } }),
-        (world) => ({ ...world, portal: { ...world.portal, accounts: world.portal.accounts.map((one) => ({ ...one, quota: 5 })) } }),
+        (world, outfit) => withQuota(ownedBy(world, outfit, null), 0),
+        (world, outfit) => withQuota(ownedAsBefore(world, outfit), 5),
       ),
       fits: onPortal,
     },

@@ -15,8 +15,8 @@ const wired = pathBy('ethernet');
 const wifi = pathBy('wifi');
 const onWifi = (change: Partial<Outfit['site']['wifi']>) =>
   onSite(
-    { wifi: { heard: true, word: 'right', internet: true, ...change } },
-    { wifi: { heard: true, word: 'right', internet: true } },
+    { wifi: { heard: true, name: 'right', word: 'right', internet: true, ...change } },
+    { wifi: { heard: true, name: 'right', word: 'right', internet: true } },
     wifi,
   );
 const twoPaths = (_: unknown, outfit: Outfit): boolean =>
@@ -168,6 +168,16 @@ export const siteFaults: readonly Fault[] = [
       effect: { shows: 'call', why: 'wifi not heard' },
     },
     onWifi({ heard: false }),
+  ),
+  site(
+    'wifi-name',
+    {
+      name: 'The Wi-Fi network has another name',
+      is: 'The unit looks for a network whose name differs by a letter’s case.',
+      sign: 'The network is not found; scan, and compare letter by letter.',
+      effect: { shows: 'call', why: 'wifi name' },
+    },
+    onWifi({ name: 'other' }),
   ),
   site(
     'wifi-password',

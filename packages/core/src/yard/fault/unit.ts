@@ -1,7 +1,7 @@
 // Faults of the unit: what was typed into it and how far that has got, its clock, its power.
 import type { Instant } from '../../quantity/index.ts';
 import { kindFacts, restartUnit, typeValue, unitOff, unitOn, type VirtualUnit } from '../unit/index.ts';
-import type { Outfit, World } from '../world/world.ts';
+import { type Outfit, type World, withOutfit } from '../world/world.ts';
 import { type Fault, fault, onUnit } from './fault.ts';
 
 const unit = fault.bind(null, 'unit');
@@ -55,6 +55,43 @@ export const unitFaults: readonly Fault[] = [
       effect: { shows: 'told', said: 'can’t process' },
     },
     { ...value('unit.account', swapped), fits: (world, outfit) => swappable('unit.account')(world, outfit) && outfit.desk.account !== '' },
+  ),
+  unit(
+    'speaks-its-own',
+    {
+      name: 'It speaks another protocol',
+      is: 'The unit is set to a protocol of its own, which the desk’s listener does not take.',
+      sign: 'The connection is there, and closed without an answer.',
+      effect: { shows: 'call', why: 'own protocol' },
+    },
+    {
+      ...value(
+        'unit.protocol',
+        (of) => `own ${of}`,
+        (of) => of.slice('own '.length),
+      ),
+      fits: (world, outfit) =>
+        kindFacts[outfit.unit.kind].side === null && !world.portal.devices.some(({ id }) => id === outfit.unit.serial),
+    },
+  ),
+  unit(
+    'calls-by-udp',
+    {
+      name: 'UDP instead of TCP',
+      is: 'The unit calls by UDP, and the desk listens by TCP.',
+      sign: 'Nothing answers, and nothing is refused either: compare how both are set.',
+      effect: { shows: 'call', why: 'other transport' },
+    },
+    {
+      plant: (world, outfit) =>
+        withOutfit(world, outfit.id, (was) => ({
+          ...was,
+          desk: { ...was.desk, transport: 'TCP' },
+          unit: withValue(was.unit, 'unit.transport', () => 'UDP'),
+        })),
+      lift: (world, outfit) =>
+        withOutfit(world, outfit.id, (was) => ({ ...was, unit: withValue(was.unit, 'unit.transport', () => 'TCP') })),
+    },
   ),
   unit(
     'port-swapped',

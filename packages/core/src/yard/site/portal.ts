@@ -1,7 +1,14 @@
 // A portal at which devices are claimed: accounts with a quota, one owner for each device, and what hangs on it. Invented.
 import type { Instant } from '../../quantity/index.ts';
 
-export type Claimable = { readonly id: string; readonly code: string; readonly owner: string | null; readonly hangs: string | null };
+export type Claimable = {
+  readonly id: string;
+  readonly code: string;
+  readonly owner: string | null;
+  readonly hangs: string | null;
+  /** Under which account it was before a fault took it away. */
+  readonly was?: string | null;
+};
 export type PortalEvent = { readonly id: string; readonly at: Instant; readonly value: string };
 export type Portal = {
   readonly accounts: readonly { readonly name: string; readonly quota: number }[];
@@ -44,4 +51,19 @@ export const portalHears = (portal: Portal, event: PortalEvent): { portal: Porta
   const device = portal.devices.find(({ id }) => id === event.id);
   if (device === undefined || device.owner === null || device.hangs === null) return { portal, shown: false };
   return { portal: { ...portal, events: [...portal.events, event].slice(-mostEvents) }, shown: true };
+};
+
+/** Values in tenths of a degree that no cellar, hive or cable has: another device's map, or a broken sensor. Ours. */
+const [lowest, highest] = [-500, 850];
+/** How many equal values in a row are no coincidence. Ours. */
+const stuckAfter = 5;
+export type ValueDoubt = 'stuck' | 'out of range';
+/** What makes the last of a device's values doubtful; null for a sound one. */
+export const doubtOf = (events: readonly PortalEvent[]): ValueDoubt | null => {
+  const last = events.at(-1);
+  if (last === undefined) return null;
+  const value = Number(last.value);
+  if (value < lowest || value > highest) return 'out of range';
+  const recent = events.slice(-stuckAfter);
+  return recent.length === stuckAfter && recent.every((one) => one.value === last.value) ? 'stuck' : null;
 };

@@ -59,11 +59,15 @@ export const batteryEnds = (supply: Supply): Instant | null => {
 export type FixedLine = { readonly plug: boolean; readonly lineSide: boolean; readonly beyond: boolean };
 export const wholeLine: FixedLine = { plug: true, lineSide: true, beyond: true };
 
+export const probeKinds = ['none', 'own LAN', 'one host', 'two hosts'] as const;
 export type Probe = {
   /** What it asks: the box beside it, a host beyond, or nothing. */
-  readonly asks: 'none' | 'own LAN' | 'one host' | 'two hosts';
+  readonly asks: (typeof probeKinds)[number];
   readonly every: number;
   readonly misses: number;
+  /** How long the first path has to be good before it carries again, ms, and since when it is. */
+  readonly holdDown: number;
+  readonly goodSince: Instant | null;
   /** In a row so far, and when it asks next. */
   readonly missed: number;
   readonly next: Instant | null;
@@ -75,7 +79,12 @@ export type Site = {
   readonly names: boolean;
   /** Ports that the site's router lets nothing out to; 'all' for every one. */
   readonly blocked: readonly number[] | 'all';
-  readonly wifi: { readonly heard: boolean; readonly word: 'right' | 'wrong'; readonly internet: boolean };
+  readonly wifi: {
+    readonly heard: boolean;
+    readonly name: 'right' | 'other';
+    readonly word: 'right' | 'wrong';
+    readonly internet: boolean;
+  };
   readonly probe: Probe;
   /** A second router in front: found or not, and since when it is looked for. */
   readonly helper: {
@@ -95,8 +104,8 @@ export const usualSite: Site = {
   lease: 'given',
   names: true,
   blocked: [],
-  wifi: { heard: true, word: 'right', internet: true },
-  probe: { asks: 'one host', every: 30_000, misses: 3, missed: 0, next: null },
+  wifi: { heard: true, name: 'right', word: 'right', internet: true },
+  probe: { asks: 'one host', every: 30_000, misses: 3, holdDown: 0, goodSince: null, missed: 0, next: null },
   helper: { fitted: false, cable: 'WAN', firmware: 'same', since: null },
   tunnel: 'none',
   active: null,

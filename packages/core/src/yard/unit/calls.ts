@@ -1,5 +1,6 @@
 // How a virtual unit reports: by the protocol that is set on it, DC-09 numbered and with its own clock or line records; and what it makes of the desk's answer.
 import { type Instant, instant, isoText } from '../../quantity/index.ts';
+import type { Uplink } from './uplink.ts';
 import { bytesOf, parseTimestamp, writeFrame } from '../../wire/index.ts';
 
 export const yardEvents = [
@@ -14,8 +15,8 @@ export const yardEvents = [
 ] as const;
 export type YardEvent = (typeof yardEvents)[number]['what'];
 export const isYardEvent = (value: unknown): value is YardEvent => yardEvents.some(({ what }) => what === value);
-/** An event of an input: its zone, and whether it is the alarm or its end (Contact ID 130). */
-export type InputEvent = { readonly zone: number; readonly rest: boolean };
+/** An event of an input: its zone, whether it is the alarm or its end, which Contact ID event that is (130 without one), and a node's own message. */
+export type InputEvent = { readonly zone: number; readonly rest: boolean; readonly code?: '130' | '150'; readonly uplink?: Uplink };
 export type UnitEvent = YardEvent | InputEvent;
 
 export type Caller = {
@@ -30,7 +31,7 @@ export const newCaller = (account: string, clock = 0): Caller => ({ account, seq
 const contentOf = (event: UnitEvent): { id: string; data: string | null } =>
   typeof event === 'string'
     ? (yardEvents.find(({ what }) => what === event) ?? yardEvents[0])
-    : { id: 'ADM-CID', data: `${event.rest ? 3 : 1}130 01 ${String(event.zone).padStart(3, '0')}` };
+    : { id: 'ADM-CID', data: `${event.rest ? 3 : 1}${event.code ?? '130'} 01 ${String(event.zone).padStart(3, '0')}` };
 
 /** The frame of an event; NULL carries sequence 0000. */
 export const callFrame = ({ account, sequence, clock }: Caller, event: UnitEvent, now: Instant): Uint8Array => {
@@ -49,7 +50,13 @@ export type UnitProtocol = 'dc09' | 'line';
 export const protocolOf = (set: string | undefined): UnitProtocol => (set === 'line' ? 'line' : 'dc09');
 
 const lineFields = (event: UnitEvent): string => {
-  if (typeof event !== 'string') return `event=alarm;zone=${event.zone};turn=${event.rest ? 'restoral' : 'alarm'}`;
+  if (typeof event !== 'string') {
+    const { uplink } = event;
+    // A figure is a figure, and no alarm: who judges it is the desk.
+    if (uplink !== undefined)
+      return `event=value;zone=${event.zone};value=${uplink.value};eui=${uplink.eui};rssi=${uplink.rssi};snr=${uplink.snr};payload=${uplink.payload}`;
+    return `event=alarm;zone=${event.zone};turn=${event.rest ? 'restoral' : 'alarm'}`;
+  }
   if (event === 'test' || event === 'periodic') return 'event=test';
   if (event === 'null') return 'event=null';
   const over = event.endsWith('-rest');

@@ -25,6 +25,8 @@ type KindFacts = {
   readonly keeps: number;
   readonly side: BusSide['kind'] | null;
   readonly devices: number;
+  /** Contact ID event of its zones: 130 burglary, 150 something else that is watched day and night (SIA DC-05, from memory). */
+  readonly zones: '130' | '150';
   /** Answers to nothing for so long between connecting and sending, ms. */
   readonly think: number;
   /** What the desk's answer may take, ms. */
@@ -36,6 +38,7 @@ const usual = {
   keeps: 100,
   side: null,
   devices: 0,
+  zones: '150',
   think: 400,
   patience: 10_000,
 } as const;
@@ -43,7 +46,7 @@ export const kindFacts: { readonly [K in UnitKind]: KindFacts } = {
   'reporting module': { ...usual, profile: 'reporting-module', manner: 'lines', devices: 2 },
   logger: { ...usual, profile: 'logger-with-modem', manner: 'lines', side: 'Modbus', keeps: 500, think: 8000 },
   'I/O controller': { ...usual, profile: 'io-controller', manner: 'texts', through: ['saved'], devices: 2 },
-  panel: { ...usual, profile: 'keypad-panel', manner: 'menu', windowed: true, devices: 3, keeps: 250 },
+  panel: { ...usual, profile: 'keypad-panel', manner: 'menu', windowed: true, devices: 3, keeps: 250, zones: '130' },
   'long-range gateway': {
     ...usual,
     profile: 'long-range-gateway',

@@ -6,6 +6,8 @@ import { noise } from '../noise.ts';
 export type LocalDevice = {
   readonly zone: number;
   readonly name: string;
+  /** What the sheet has it text when its alarm comes and when it goes, and to whom; null without a sheet. */
+  readonly words: { readonly alarm: string; readonly rest: string; readonly tells: readonly string[] } | null;
   readonly enrolled: boolean;
   /** How far below the edge of its reach it is heard, dB; 0 and less is out of reach. */
   readonly margin: number;
@@ -20,6 +22,7 @@ export type LocalDevice = {
 export const newDevice = (zone: number, name: string): LocalDevice => ({
   zone,
   name,
+  words: null,
   enrolled: true,
   margin: 24,
   magnet: 'aligned',
@@ -49,6 +52,8 @@ export type BusSide = {
   readonly speed: { readonly unit: number; readonly device: number };
   readonly frame: { readonly unit: string; readonly device: string };
   readonly address: { readonly polled: number; readonly switched: number };
+  /** By whose map its values are read, and what really hangs there. */
+  readonly family: { readonly set: string; readonly cabled: string };
   readonly powered: boolean;
   /** The newest value is never read: the old one is told again and again. */
   readonly stuck: boolean;
@@ -61,6 +66,7 @@ export const newBus = (kind: BusSide['kind']): BusSide => ({
   speed: { unit: 19_200, device: 19_200 },
   frame: { unit: '8N1', device: '8N1' },
   address: { polled: 4, switched: 4 },
+  family: { set: '', cabled: '' },
   powered: true,
   stuck: false,
 });
@@ -78,11 +84,14 @@ export const busFault = (bus: BusSide): BusFault | null => {
   if (bus.kind === 'Modbus' && bus.address.polled !== bus.address.switched) return 'address';
   return bus.kind === 'CAN' && bus.terminations !== 2 ? 'termination' : null;
 };
-/** What the device measures at an instant: by seed, tenths of a degree; a stuck side tells the figure of its start. */
+/** What the device measures at an instant: by seed, tenths of a degree; a stuck side tells the figure of its start. By another family's map it is another register's figure: there, and wrong. */
 export const busValue = (bus: BusSide, seed: number, at: Instant): number => {
   const step = bus.stuck ? 0 : Math.floor(at / 60_000);
-  return 40 + Math.round(noise(seed, step) * 40);
+  const value = 40 + Math.round(noise(seed, step) * 40);
+  return sameFamily(bus) ? value : 5000 + value;
 };
+const sameFamily = ({ family: { set, cabled } }: BusSide): boolean =>
+  set === '' || cabled === '' || set.toLowerCase() === cabled.toLowerCase();
 
 /** The instrument as a Modbus device: input register 0 its value, 1 its kind; holding registers 0 to 9 for settings. Null while it cannot be read. */
 export const instrumentOf = (side: BusSide, seed: number, at: Instant): ModbusDevice | null =>

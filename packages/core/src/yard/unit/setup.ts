@@ -52,8 +52,20 @@ export const display = (unit: VirtualUnit): readonly [string, string] => {
   return [prompt.shows, hidden ? '*'.repeat(shown.length) : shown];
 };
 
+/** What a unit has to know before it is installed. */
+const mustHave = ['unit.account', 'unit.installerCode'];
+const held = (unit: VirtualUnit, key: string): string => (unit.typed[key] ?? unit.saved[key] ?? '').trim();
+
 const goTo = (unit: VirtualUnit, prompt: number): VirtualUnit => {
   if (unit.setup === null) return unit;
+  if (prompt >= promptsOf(unit).length) {
+    const missing = promptsOf(unit).findIndex((one) => mustHave.includes(one.setting ?? '') && held(unit, one.setting ?? '') === '');
+    // Without an account or a code of its own nothing is installed: it goes back to the prompt that is empty.
+    if (missing >= 0)
+      return signed(unit, `NO ${promptsOf(unit)[missing]?.shows ?? ''}`.slice(0, 16), {
+        setup: { ...unit.setup, prompt: missing, entry: '' },
+      });
+  }
   return prompt >= promptsOf(unit).length
     ? signed(saveAll(unit), 'INSTALLED', { setup: null })
     : { ...unit, setup: { ...unit.setup, prompt: Math.max(0, prompt), entry: '' } };

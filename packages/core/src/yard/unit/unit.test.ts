@@ -169,8 +169,25 @@ describe('the prompts of a panel', () => {
     press('OK', '0471');
     expect(outfitIn(now).unit.typed['unit.account']).toBe('0471');
     expect(outfitIn(now).unit.running['unit.account']).toBe('0417');
-    for (let i = 0; i < 90 && outfitIn(now).unit.setup !== null; i += 1) press('OK');
+    const onlyOk = (): void => {
+      for (let i = 0; i < 90 && outfitIn(now).unit.sign !== 'INSTALLED'; i += 1) press('OK');
+    };
+    onlyOk();
+    // Without a code of its own it goes back to that prompt, and nothing is kept.
+    expect(outfitIn(now).unit.sign).toMatch(/^NO INSTALLER/);
+    expect(outfitIn(now).unit.saved['unit.account']).toBe('0417');
+    for (let i = 0; i < promptsOf(outfitIn(now).unit).length && promptNow(outfitIn(now).unit)?.setting !== 'unit.installerCode'; i += 1)
+      press('OK');
+    press('OK', '4711');
+    onlyOk();
     expect(outfitIn(now).unit).toMatchObject({ sign: 'INSTALLED', saved: { 'unit.account': '0471' } });
+  });
+  test('OK alone, from the first prompt to the last, installs nothing', () => {
+    let now = act(worldWith({ kind: 'panel', values: { 'unit.account': '' } }), { act: 'button', station, down: true });
+    now = act(now, { act: 'button', station, down: false }, start + seconds(12));
+    for (let i = 0; i < 300; i += 1) now = act(now, { act: 'key', station, key: 'OK' });
+    expect(outfitIn(now).unit.sign).not.toBe('INSTALLED');
+    expect(outfitIn(now).unit.saved['unit.account']).toBe('');
   });
   test('NO at ‘report to a desk’ hides what follows; BACK there leaves the menu and keeps nothing', () => {
     const asks = promptsOf(open()).findIndex(({ shows }) => shows === 'REPORT TO A DESK?');

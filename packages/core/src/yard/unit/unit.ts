@@ -5,6 +5,8 @@ import type { Power } from '../modem/index.ts';
 import type { Why } from '../endings.ts';
 import { type Caller, newCaller, type UnitEvent } from './calls.ts';
 import { kindFacts, profileOf, type UnitKind } from './kinds.ts';
+import { type InputTurn, nextSwitch, type OutputSet, type Switched } from './outputs.ts';
+import type { Uplink } from './uplink.ts';
 import { type BusSide, type LocalDevice, newBus, newDevice } from './local.ts';
 
 export type Values = { readonly [key: string]: string };
@@ -72,7 +74,14 @@ export type VirtualUnit = {
   readonly side: BusSide | null;
   /** Its cover and its other tampers; an open one holds up the end check. */
   readonly coverOpen: boolean;
+  /** Whose texts it takes as its programmer's. */
   readonly textsTo: readonly string[];
+  readonly outputs: readonly OutputSet[];
+  /** How its inputs have turned, how its outputs have switched, and up to when that was looked at. */
+  readonly turns: readonly InputTurn[];
+  readonly switched: readonly Switched[];
+  readonly uplinks: readonly Uplink[];
+  readonly looked: Instant;
 };
 
 export const mostTold = 40;
@@ -85,6 +94,9 @@ export const newUnit = (of: {
   serial: string;
   values: Values;
   textsTo: readonly string[];
+  devices?: readonly LocalDevice[];
+  outputs?: readonly OutputSet[];
+  side?: BusSide | null;
 }): VirtualUnit => ({
   kind: of.kind,
   serial: of.serial,
@@ -106,10 +118,15 @@ export const newUnit = (of: {
   setup: null,
   button: null,
   sign: '',
-  devices: Array.from({ length: kindFacts[of.kind].devices }, (_, i) => newDevice(i + 1, `device ${i + 1}`)),
-  side: (({ side }) => (side === null ? null : newBus(side)))(kindFacts[of.kind]),
+  devices: of.devices ?? Array.from({ length: kindFacts[of.kind].devices }, (_, i) => newDevice(i + 1, `device ${i + 1}`)),
+  side: of.side ?? (({ side }) => (side === null ? null : newBus(side)))(kindFacts[of.kind]),
   coverOpen: false,
   textsTo: of.textsTo,
+  outputs: of.outputs ?? [],
+  turns: [],
+  switched: [],
+  uplinks: [],
+  looked: instant(0),
 });
 
 /** Its clock less the true time, ms, with what it has run away since it was set. */
@@ -140,6 +157,7 @@ export const unitStarted = (unit: VirtualUnit, at: Instant): VirtualUnit => {
     next: unit.store.length > 0 ? at : null,
     test: every > 0 ? instant(at + every) : null,
     sign: 'ready',
+    looked: at,
   };
 };
 
@@ -192,6 +210,21 @@ export const callDone = (unit: VirtualUnit, caller: Caller, at: Instant): Virtua
 export const unitDue = (unit: VirtualUnit): Instant | null => {
   if (unit.power.is === 'booting') return unit.power.until;
   if (unit.power.is === 'off') return null;
-  const dues = [unit.call?.until ?? null, unit.call === null ? unit.next : null, unit.test, unit.setup?.until ?? null];
+  const outputs = unit.outputs.map((one) => nextSwitch(one, unit.turns, unit.looked)?.at ?? null);
+  const dues = [...outputs, unit.call?.until ?? null, unit.call === null ? unit.next : null, unit.test, unit.setup?.until ?? null];
   return dues.reduce((first, due) => (due !== null && (first === null || due < first) ? due : first), null);
+};
+
+const mostSwitched = 40;
+/** Its outputs up to an instant: what has switched since it was looked at last, oldest first. */
+export const switchOutputs = (unit: VirtualUnit, to: Instant): { unit: VirtualUnit; began: readonly OutputSet[] } => {
+  const edges = unit.outputs.flatMap((one) => {
+    const next = nextSwitch(one, unit.turns, unit.looked);
+    return next === null || next.at > to ? [] : [{ one, ...next }];
+  });
+  const switched = edges.map(({ one, on, at }) => ({ output: one.name, on, at }));
+  return {
+    unit: { ...unit, looked: to, switched: [...unit.switched, ...switched].slice(-mostSwitched) },
+    began: edges.filter(({ on }) => on).map(({ one }) => one),
+  };
 };

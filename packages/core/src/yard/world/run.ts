@@ -20,6 +20,7 @@ import {
   unitOn,
   unitStarted,
   type VirtualUnit,
+  switchOutputs,
   waiting,
   withEvent,
 } from '../unit/index.ts';
@@ -140,6 +141,11 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
   if (unit.power.is === 'booting') return to((was) => unitStarted(was, at));
   if (unit.setup !== null && unit.setup.until <= at)
     return to((was) => ({ ...was, setup: null, typed: {}, sign: 'the set-up window is over: what was typed is gone' }));
+  const { unit: looked, began } = switchOutputs(unit, at);
+  if (looked.switched.length !== unit.switched.length || looked.switched.at(-1) !== unit.switched.at(-1)) {
+    const next = withOutfit(world, outfit.id, (of) => withUnit(of, () => looked));
+    return still(began.reduce((told, { text, tells }) => (text === '' ? told : textFrom(told, outfit.id, { text, to: tells }, at)), next));
+  }
   const { call } = unit;
   if (call !== null && call.until <= at) {
     const ways = Math.max(1, waysOf(outfit).length);
@@ -196,12 +202,18 @@ const moveProbe = (world: World, outfit: Outfit, at: Instant): World => {
   const good =
     probe.asks === 'own LAN' ? outfit.site.line.plug || first.way === 'cellular' : probe.asks === 'one host' ? out && hostUp : out;
   const missed = good ? 0 : probe.missed + 1;
-  const carries = missed >= probe.misses ? second.id : good ? first.id : (active ?? first.id);
+  const goodSince = good ? (probe.goodSince ?? at) : null;
+  // Back only after the first path has been good for its hold-down.
+  const held = goodSince !== null && (active === first.id || at - goodSince >= probe.holdDown);
+  const carries = missed >= probe.misses ? second.id : held ? first.id : (active ?? first.id);
   // Two cards on one radio: the other path is the other card, and it has to register first.
   const shared = first.modem === second.modem ? first.modem : null;
   const slot = (carries === second.id ? second : first).slot;
   return withOutfit(world, outfit.id, (of) => {
-    const probed = { ...of, site: { ...of.site, active: carries, probe: { ...probe, missed, next: instant(at + probe.every) } } };
+    const probed = {
+      ...of,
+      site: { ...of.site, active: carries, probe: { ...probe, missed, goodSince, next: instant(at + probe.every) } },
+    };
     if (shared === null || of.modems[shared]?.slot === slot) return probed;
     return withModem(probed, shared, (modem) => cardTouched({ ...modem, slot }, at));
   });
@@ -305,13 +317,11 @@ const handOn = (world: World, of: { to: string; from: string; text: string }, at
   world.cards.some((card) => card.number === of.to)
     ? sendText(world, { ...of, by: 'telephone' }, at)
     : { ...world, texts: [...world.texts, { ...of, tries: 0, due: at }] };
-/** A unit that texts tells its numbers what happened; without a network it tells nobody. */
-export const unitTexts = (world: World, station: string, text: string, at: Instant): World => {
-  const outfit = world.outfits[station];
-  const modem = Object.values(outfit?.modems ?? {}).find((one) => one.registration.is === 'on');
+/** A unit texts somebody from its own card; without a network it tells nobody. */
+export const textFrom = (world: World, station: string, of: { text: string; to: readonly string[] }, at: Instant): World => {
+  const modem = Object.values(world.outfits[station]?.modems ?? {}).find((one) => one.registration.is === 'on');
   const from = world.cards.find(({ iccid }) => iccid === modem?.slots[modem.slot]?.card?.iccid)?.number;
-  if (outfit === undefined || from === undefined) return world;
-  return outfit.unit.textsTo.reduce((next, to) => handOn(next, { to, from, text }, at), world);
+  return from === undefined ? world : of.to.reduce((next, to) => handOn(next, { to, from, text: of.text }, at), world);
 };
 /** After a step of its port: what it has sent goes on its way. */
 export const afterPort = sentOut;

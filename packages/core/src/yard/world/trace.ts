@@ -74,6 +74,7 @@ const lineSteps = ({ site }: Outfit): Step[] => [
 ];
 const wifiSteps = ({ site: { wifi } }: Outfit): Step[] => [
   [wifi.heard ? null : 'wifi not heard', 'access point', 3],
+  [wifi.name === 'right' ? null : 'wifi name', 'access point', 0],
   [wifi.word === 'right' ? null : 'wifi word', 'access point', 0],
 ];
 
@@ -98,6 +99,24 @@ const outSteps = (world: World, outfit: Outfit, path: WorldPath, port: number, a
       return [['no text path', 'path', 0]];
   }
 };
+/** Whether both sides speak alike, as they are set; and whether what hangs on a portal is claimed there. */
+const protocolSteps = ({ office, portal }: World, { unit, desk }: Outfit): Step[] => {
+  const speaks = unit.running['unit.protocol'] ?? '';
+  const by = unit.running['unit.transport'] ?? '';
+  const device = portal.devices.find(({ id }) => id === unit.serial);
+  return [
+    [speaks.startsWith('own') && kindFacts[unit.kind].side === null && device === undefined ? 'own protocol' : null, 'desk', 0],
+    [
+      office.protocol !== 'right' || (speaks !== '' && !speaks.startsWith('own') && desk.protocol !== '' && speaks !== desk.protocol)
+        ? 'other protocol'
+        : null,
+      'desk',
+      0,
+    ],
+    [by !== '' && desk.transport !== '' && by !== desk.transport ? 'other transport' : null, 'desk', 0],
+    [device?.owner === null ? 'not claimed' : null, 'portal', 0],
+  ];
+};
 const officeSteps = (world: World, outfit: Outfit, of: { host: string; port: string }, at: Instant): Step[] => {
   const { office } = world;
   const { desk } = outfit;
@@ -113,7 +132,7 @@ const officeSteps = (world: World, outfit: Outfit, of: { host: string; port: str
     [office.forward === 'missing' ? 'forward missing' : office.forward === 'wrong machine' ? 'forward wrong' : null, 'office router', 1],
     [otherPort ? 'other port' : null, 'desk', 0],
     [office.listener ? null : 'listener off', 'desk', 1],
-    [office.protocol === 'right' ? null : 'other protocol', 'desk', 0],
+    ...protocolSteps(world, outfit),
     [office.certificateUntil !== null && at >= office.certificateUntil ? 'certificate over' : null, 'desk', 0],
   ];
 };

@@ -6,7 +6,7 @@ import { type Cell, cells, loadOf, masts } from '../air/index.ts';
 
 import { faultNamed } from '../fault/index.ts';
 import { cardIn, servingCell, stateNumber, type VirtualModem } from '../modem/index.ts';
-import { helperFound, voltsAt } from '../site/index.ts';
+import { doubtOf, helperFound, voltsAt } from '../site/index.ts';
 import {
   busFault,
   busOhms,
@@ -16,6 +16,7 @@ import {
   inAlarm,
   isOpen,
   kindFacts,
+  nextSwitch,
   rangeScore,
   stageOf,
   type VirtualUnit,
@@ -139,6 +140,14 @@ const unitView = (outfit: Outfit, unit: VirtualUnit, at: Instant) => ({
     runs: unit.running[key] ?? '',
     stage: stageOf(unit, key),
   })),
+  outputs: unit.outputs.map((one) => ({
+    name: one.name,
+    equation: one.equation,
+    on: unit.switched.findLast(({ output }) => output === one.name)?.on === true,
+    next: nextSwitch(one, unit.turns, unit.looked),
+  })),
+  switched: unit.switched,
+  uplinks: unit.uplinks,
   devices: unit.devices.map((device) => ({ ...device, score: rangeScore(device, at), alarm: inAlarm(device) })),
   side:
     unit.side === null
@@ -218,7 +227,13 @@ export const daleView = (world: World, at: Instant) => ({
     cards: world.cards.filter((card) => card.carrier === name).length,
   })),
   office: world.office,
-  portal: world.portal,
+  portal: {
+    ...world.portal,
+    events: world.portal.events.map((event, i, all) => ({
+      ...event,
+      doubt: doubtOf(all.slice(0, i + 1).filter(({ id }) => id === event.id)),
+    })),
+  },
   arrived: world.arrived.slice(-20),
   texts: world.texts.length,
   stations: Object.values(world.outfits).map((outfit) => ({

@@ -180,7 +180,7 @@ describe('supply', () => {
 
 describe('the other side', () => {
   test('a device is claimed once, by the code on its label, in lower case, within the quota; then it has to be told what hangs on it', () => {
-    const world = worldWith({ kind: 'bus bridge', ways: ['wifi'] });
+    const world = worldWith({ kind: 'bus bridge', ways: ['wifi'], claimed: false });
     const { serial } = outfitIn(world).unit;
     const says = (given: object): string | null => {
       const done = perform(world, { act: 'claim', account: 'dale-office', id: serial, code: 'GL-417', ...given }, start);

@@ -45,7 +45,14 @@ export const goodLink: SerialLink = {
   idle: 90_000,
 };
 /** What the desk expects of the station: its own truth, whatever the unit was told. */
-export type DeskTruth = { readonly host: string; readonly port: string; readonly account: string };
+/** What the desk has of the station: empty where the sheet leaves it open. */
+export type DeskTruth = {
+  readonly host: string;
+  readonly port: string;
+  readonly account: string;
+  readonly protocol: string;
+  readonly transport: string;
+};
 
 export const parts = ['modem', 'unit', 'site'] as const;
 export type Part = (typeof parts)[number];

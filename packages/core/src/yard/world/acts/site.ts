@@ -77,6 +77,7 @@ export const siteActs = {
           blocked: change.blocksAll === undefined ? site.blocked : change.blocksAll ? 'all' : [],
           wifi: {
             heard: change.wifiHeard ?? site.wifi.heard,
+            name: site.wifi.name,
             word: change.wifiWord ?? site.wifi.word,
             internet: change.wifiInternet ?? site.wifi.internet,
           },

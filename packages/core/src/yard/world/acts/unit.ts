@@ -17,9 +17,12 @@ import {
   typeValue,
   unitOff,
   unitOn,
+  uplinkOf,
   withEvent,
+  withTurn,
 } from '../../unit/index.ts';
-import { unitTexts } from '../run.ts';
+import { instant } from '../../../quantity/index.ts';
+import { textFrom } from '../run.ts';
 import type { World } from '../world.ts';
 import { type Kind, refused, isText, act, station, onUnit } from './kit.ts';
 
@@ -32,10 +35,25 @@ const onDevice = (world: World, of: { station: string; zone: number }, change: P
   const changed = onUnit(world, of.station, (now) => ({ ...now, devices: now.devices.map((one) => (one === was ? next : one)) }));
   if (deviceSilent(next) || inAlarm(next) === inAlarm(was) || unit.power.is !== 'on') return changed;
   const rest = !inAlarm(next);
-  const told = onUnit(changed, of.station, (now) => withEvent(now, { event: { zone: next.zone, rest }, over: null, at }));
-  return kindFacts[unit.kind].manner === 'texts'
-    ? unitTexts(told, of.station, `${next.name}: ${rest ? 'at rest' : 'alarm'} (simulated)`, at)
-    : told;
+  const uplink =
+    unit.kind === 'long-range gateway' ? uplinkOf(next, { seed: world.outfits[of.station]?.seed ?? 0, alarm: !rest, at }) : null;
+  const event = { zone: next.zone, rest, code: kindFacts[unit.kind].zones, ...(uplink === null ? {} : { uplink }) };
+  const told = onUnit(changed, of.station, (now) =>
+    withEvent(
+      {
+        ...now,
+        turns: withTurn(now.turns, { zone: next.zone, on: !rest, at }),
+        looked: instant(at - 1),
+        uplinks: uplink === null ? now.uplinks : [...now.uplinks, uplink].slice(-20),
+      },
+      { event, over: null, at },
+    ),
+  );
+  if (kindFacts[unit.kind].manner !== 'texts') return told;
+  const usual = `${next.name}: ${rest ? 'at rest' : 'alarm'} (simulated)`;
+  // The sheet's words to the sheet's people: without words it tells nothing, without people nobody.
+  const text = next.words === null ? usual : rest ? next.words.rest : next.words.alarm;
+  return text === '' ? told : textFrom(told, of.station, { text, to: next.words?.tells ?? unit.textsTo }, at);
 };
 const event = known(isYardEvent, 'an event of the unit');
 const keyShape = oneOf(['OK', 'NO', 'BACK'] as const);
