@@ -122,3 +122,40 @@ test('at the desk: a line that is cut ends the call with its reason, its scenari
   await page.getByRole('button', { name: 'Unit', exact: true }).click();
   await expect(page.getByText('The unit of this station is real: the yard leaves it alone.')).toBeVisible();
 });
+
+test('an exercise is judged by what was done: minutes, a wrong answer, the right one, a debriefing, and a result that is kept for its person', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web, '/stations', 'Oskar');
+  await page.goto(`${desk.web}/yard?yard=practice`);
+  const course = page.getByRole('region', { name: 'A course of twelve' });
+  await expect(course.getByRole('listitem')).toHaveCount(12);
+  // What is wrong stands nowhere before it is over.
+  await expect(page.getByText('not activated')).toHaveCount(0);
+  await course.getByRole('button', { name: 'Begin exercise 1', exact: true }).click();
+  const exercise = page.getByRole('region', { name: 'Exercise' });
+  await expect(exercise).toContainText('A new pump station has never called.');
+  await expect(exercise).toContainText('0 minutes so far.');
+  await expect(page.getByRole('button', { name: 'Faults' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Unit', exact: true }).click();
+  await expect(exercise).toContainText('46 minutes so far.');
+  await page.reload();
+  await expect(exercise).toContainText('46 minutes so far.');
+  await exercise.getByLabel('What was it?').selectOption({ label: 'PIN on, and not stored' });
+  await exercise.getByRole('button', { name: 'That is what it was' }).click();
+  await expect(exercise).toContainText('It is not that, but you are at the right part. Mending it took 20 min more.');
+  await page.getByRole('button', { name: 'Carriers, office, portal' }).click();
+  await expect(exercise).toContainText('72 minutes so far.');
+  await exercise.getByLabel('What was it?').selectOption({ label: 'Card not activated' });
+  await exercise.getByRole('button', { name: 'That is what it was' }).click();
+  const told = page.getByRole('region', { name: 'What it was' });
+  await expect(told).toContainText('Found: Card not activated');
+  await expect(told).toContainText('It was there to see after 72 minutes. It took you 72 minutes; 6 minutes would have done.');
+  await expect(told.getByRole('list', { name: 'What you did' }).getByRole('listitem')).toHaveCount(4);
+  await delivered(page);
+  await told.getByRole('button', { name: 'Back to the course' }).click();
+  await expect(course.getByRole('listitem').first()).toContainText('Found in 72 minutes; 6 minutes would have done.');
+  await page.reload();
+  await expect(course.getByRole('listitem').first()).toContainText('Found in 72 minutes; 6 minutes would have done.');
+});

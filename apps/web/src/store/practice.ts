@@ -1,13 +1,23 @@
 // Practice: a yard of this page's own, with a desk of its own. No socket is involved, so time can be sped up; nothing of it reaches a station's journal.
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { isObject, type Json } from '@green-lamp/core/name';
-import { instant } from '@green-lamp/core/quantity';
+import { isObject, type Json, practiceStream } from '@green-lamp/core/name';
+import { type Instant, instant } from '@green-lamp/core/quantity';
 import {
   type Act,
+  type Answered,
+  choicesOf,
+  costOf,
   type Dale,
   daleView,
+  debrief,
+  type Deed,
+  type Exercise,
+  exerciseNamed,
+  exerciseWorld,
   faultsFor,
+  judgeAnswer,
+  lookAt,
   newWorld,
   type Out,
   perform,
@@ -16,12 +26,15 @@ import {
   startAct,
   type StationSpec,
   stationView,
+  type View,
   type World,
   worldHash,
+  wrongAnswer,
   type YardScenario,
 } from '@green-lamp/core/yard';
+import { append } from './append.ts';
 import { db } from './db.ts';
-import { deviceNow } from './device.ts';
+import { chosenPerson, deviceNow } from './device.ts';
 import type { StationSeen } from './yard.ts';
 
 type Done = { readonly after: number; readonly act: Json };
@@ -32,8 +45,18 @@ type Practice = {
   /** Simulated seconds in a second; 0 stands still. */
   readonly speed: number;
   readonly heard: { readonly [stationAndModem: string]: string };
+  /** The exercise that runs, or is talked over. */
+  readonly exercise: Running | null;
 };
-const nothing: Practice = { world: null, start: 0, acts: [], speed: 1, heard: {} };
+type Running = {
+  readonly id: string;
+  readonly began: Instant;
+  readonly done: readonly Deed[];
+  readonly answers: readonly string[];
+  /** When it was over; null while it runs. */
+  readonly over: Instant | null;
+};
+const nothing: Practice = { world: null, start: 0, acts: [], speed: 1, heard: {}, exercise: null };
 export const speeds = [0, 1, 10, 60, 600] as const;
 export const usePractice = create<Practice>(() => nothing);
 
@@ -62,7 +85,7 @@ export const recallPractice = async (): Promise<void> => {
   const row = await db.meta.get(kept);
   try {
     const value: unknown = row === undefined ? null : JSON.parse(row.value);
-    if (isPractice(value)) usePractice.setState({ ...value, speed: 0 });
+    if (isPractice(value)) usePractice.setState({ ...nothing, ...value, speed: 0 });
   } catch {
     await db.meta.delete(kept);
   }
@@ -87,13 +110,21 @@ export const takeOver = async (world: World, of: YardScenario): Promise<void> =>
 
 /** Does something in the practice yard; answers why it was not let happen, or null. */
 export const actInPractice = (act: Act | { readonly [name: string]: Json }): string | null => {
-  const { world, start, acts, heard } = usePractice.getState();
+  const { world, start, acts, heard, exercise } = usePractice.getState();
   if (world === null) return 'Nothing runs here yet.';
+  const runs = exercise?.over === null ? exercise : null;
+  const costs = runs === null ? [] : costOf(act, runs.done, world.at);
+  if (costs === null) return 'In an exercise nobody does that.';
   const done = perform(world, act, world.at);
   if (!done.ok) return 'That is no act of the yard.';
   const { refused, world: next, out } = done.value;
   const remembered = refused === null ? [...acts, { after: world.at - start, act: act as Json }] : acts; // perform has parsed it as plain JSON
-  usePractice.setState({ world: next, acts: remembered, heard: hear(heard, out) });
+  usePractice.setState({
+    world: next,
+    acts: remembered,
+    heard: hear(heard, out),
+    exercise: runs === null ? exercise : { ...runs, done: [...runs.done, ...costs] },
+  });
   void keep();
   return refused;
 };
@@ -126,6 +157,49 @@ export const usePracticeTime = (on: boolean): void => {
       void keep();
     };
   }, [on, runs, speed]);
+};
+
+/** Begins an exercise of the course: its fault is planted, and time stands still until somebody lets it pass. */
+export const beginExercise = async (of: Exercise, seed: number): Promise<void> => {
+  const start = deviceNow();
+  const world = exerciseWorld(of, seed, start);
+  usePractice.setState({ ...nothing, world, start, speed: 0, exercise: { id: of.id, began: start, done: [], answers: [], over: null } });
+  await keep();
+};
+const onExercise = (change: (of: Running, world: World) => Running): void => {
+  const { exercise, world } = usePractice.getState();
+  if (exercise === null || world === null || exercise.over !== null) return;
+  usePractice.setState({ exercise: change(exercise, world) });
+  void keep();
+};
+/** A view was opened: in an exercise that costs minutes. */
+export const lookInPractice = (view: View): void =>
+  onExercise((of, world) => ({ ...of, done: [...of.done, ...lookAt(view, of.done, world.at)] }));
+/** What it was, as somebody says; a wrong answer costs a wrong repair. Right, or given up (null), it is over, and kept with the person's practice. */
+export const answerExercise = async (answer: string | null): Promise<Answered | null> => {
+  const { exercise, world } = usePractice.getState();
+  const of = exercise === null ? null : exerciseNamed(exercise.id);
+  if (exercise === null || world === null || of === null || exercise.over !== null) return null;
+  const judged = answer === null ? null : judgeAnswer(of, answer);
+  const name = choicesOf(world).find(({ id }) => id === answer)?.name ?? '';
+  const answers = answer === null ? exercise.answers : [...exercise.answers, answer];
+  const done = judged === null || judged === 'right' ? exercise.done : [...exercise.done, wrongAnswer(name, world.at)];
+  const over = judged === null || judged === 'right' ? world.at : null;
+  usePractice.setState({ exercise: { ...exercise, done, answers, over }, speed: 0 });
+  await keep();
+  if (over === null) return judged;
+  const person = chosenPerson();
+  const { minutes, best } = debrief(of, { done, began: exercise.began, now: over });
+  const data = {
+    exercise: of.id,
+    fault: of.fault,
+    answers: answers.slice(0, 20),
+    right: judged === 'right',
+    minutes: Math.min(minutes, 100_000),
+    best,
+  };
+  if (person !== null) await append(practiceStream(person), [{ kind: 'practice.judged', data }]);
+  return judged;
 };
 
 export const practiceDale = (world: World): Dale => daleView(world, world.at);

@@ -105,8 +105,22 @@ const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made
   ...(pressed === null ? [] : pressedNow(entry, pressed, 'data.pressed')),
 ];
 
+/** What somebody did in practice stands in their own stream, and nothing else does. */
+const practiceFault = (entry: Entry, known: Known): Problem[] => {
+  const own = 'person' in entry.who && entry.stream === `practice:${entry.who.person}`;
+  if (known.kind !== 'practice.judged')
+    return entry.stream.startsWith('practice:')
+      ? [problem('refused', 'stream', { why: 'it holds what was done in practice, and nothing else.' })]
+      : [];
+  if (!own) return [problem('refused', 'stream', { why: 'what somebody did in practice stands in their own stream.' })];
+  const { right, answers, fault } = known.data;
+  return right === answers.includes(fault) ? [] : [problem('refused', 'data.right', { why: 'the answers say otherwise.' })];
+};
+
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
 export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
+  const practice = practiceFault(entry, known);
+  if (practice.length > 0) return practice;
   switch (known.kind) {
     case 'setting.set':
       return limits(known.data, 'data.value');

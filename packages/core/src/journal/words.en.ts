@@ -99,6 +99,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
+  'practice.judged': (d) =>
+    `Exercise ‘${d.exercise}’: ${d.right ? 'found' : 'not found'} in ${counted(d.minutes, 'minute')}; ${counted(d.best, 'minute')} would have done.`,
   'clock.jumped': (d) =>
     `The clock of the desk’s machine jumped ${d.by > 0 ? 'ahead' : 'back'} by ${inWords(d.by)}${d.followed ? '; the desk follows it' : '; the desk’s own clock did not follow'}.`,
   'secret.revealed': (d, s) => `${s.setting(d.key)} was shown.`,

@@ -44,6 +44,16 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'The clock of the desk’s machine jumped ahead by 3650 d; the desk’s own clock did not follow.',
     ],
   ],
+  'practice.judged': [
+    [
+      { exercise: 'dead-card', fault: 'not-activated', answers: ['not-activated'], right: true, minutes: 1, best: 6 },
+      'Exercise ‘dead-card’: found in 1 minute; 6 minutes would have done.',
+    ],
+    [
+      { exercise: 'dead-card', fault: 'not-activated', answers: ['pin-on'], right: false, minutes: 71, best: 6 },
+      'Exercise ‘dead-card’: not found in 71 minutes; 6 minutes would have done.',
+    ],
+  ],
   'station.named': [[{ name: 'Other' }, 'Renamed Other.']],
   'element.added': [[{ group: 'sim', id: sim, label: 'card A' }, 'card A added to the sheet.']],
   'element.labelled': [[{ id: sim, label: 'card B' }, 'Now called card B.']],

@@ -34,6 +34,8 @@ test.each([
   [isStream, 'desk', true],
   [isStream, `station:${ulid}`, true],
   [isStream, 'station:', false],
+  [isStream, `practice:${ulid}`, true],
+  [isStream, 'practice:somebody', false],
   [isStream, 'elsewhere', false],
   [isLampName, 'Bearer', true],
   [isLampName, 'bearer', false],

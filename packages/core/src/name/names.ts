@@ -25,7 +25,8 @@ export const isSha256 = (text: unknown): text is Sha256 => typeof text === 'stri
 export const isElementId = (text: unknown): text is ElementId => typeof text === 'string' && elementShape.test(text);
 export const isSettingKey = (text: unknown): text is SettingKey => typeof text === 'string' && keyShape.test(text);
 export const isStream = (text: unknown): text is Stream =>
-  typeof text === 'string' && (commonStreams.includes(text) || (text.startsWith('station:') && isUlid(text.slice(8))));
+  typeof text === 'string' &&
+  (commonStreams.includes(text) || ['station:', 'practice:'].some((of) => text.startsWith(of) && isUlid(text.slice(of.length))));
 
 /** Takes a value that a guard has accepted, and throws a RangeError where it has not: a bug of ours. */
 export const sure = <T>(guard: (value: unknown) => value is T, value: unknown): T => {
@@ -34,6 +35,8 @@ export const sure = <T>(guard: (value: unknown) => value is T, value: unknown): 
 };
 
 export const stationStream = (station: Ulid): Stream => sure(isStream, `station:${station}`);
+/** What a person has done in practice. */
+export const practiceStream = (person: Ulid): Stream => sure(isStream, `practice:${person}`);
 export const peopleStream: Stream = sure(isStream, 'people');
 export const deskStream: Stream = sure(isStream, 'desk');
 export const houseStream: Stream = sure(isStream, 'house');

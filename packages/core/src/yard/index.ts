@@ -10,3 +10,4 @@ export * from './world/index.ts';
 export * from './practice.ts';
 export * from './spec.ts';
 export * from './file.ts';
+export * from './exercise/index.ts';

@@ -1,21 +1,31 @@
 // The yard: the dale with its stations, masts and carriers, and virtual equipment to pull, cut, press and plant faults in. Everything that comes from here says 'simulated' wherever it goes.
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { verdictWords } from '@green-lamp/core/lamp';
 import { isStream, type Stream } from '@green-lamp/core/name';
-import { type Dale, type Part, parts as allParts } from '@green-lamp/core/yard';
+import { type Dale, type Part, parts as allParts, type World } from '@green-lamp/core/yard';
 import { CautionNote } from '../../parts/CautionNote.tsx';
 import { Choose } from '../../parts/Field.tsx';
 import { LampMark } from '../../parts/LampMark.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { tell, useLive } from '../../store/live.ts';
 import { localSummaries } from '../../store/local-summaries.ts';
-import { actInPractice, practiceDale, practiceSeen, recallPractice, usePractice, usePracticeTime } from '../../store/practice.ts';
+import {
+  actInPractice,
+  lookInPractice,
+  practiceDale,
+  practiceSeen,
+  recallPractice,
+  usePractice,
+  usePracticeTime,
+} from '../../store/practice.ts';
 import { useStation } from '../../store/use-station.ts';
 import { useLiveQuery } from '../../store/use-stream.ts';
 import { actInYard, lookAtYard, startYard, stopYard, useLookout, useYard } from '../../store/yard.ts';
 import { BeyondPart } from './BeyondPart.tsx';
+import { Course } from './Course.tsx';
 import { DaleMap } from './DaleMap.tsx';
+import { DeskView, ExerciseBar } from './ExerciseBar.tsx';
 import { FaultsPart } from './FaultsPart.tsx';
 import { ModemPart } from './ModemPart.tsx';
 import { BeginPractice, TimeBar } from './PracticePart.tsx';
@@ -33,6 +43,14 @@ const parts = [
   { id: 'scenario', label: 'Scenario' },
 ] as const;
 type PartId = (typeof parts)[number]['id'];
+/** What can be opened in an exercise: each costs its minutes. */
+const exerciseParts = [
+  { id: 'desk', label: 'At the desk' },
+  { id: 'unit', label: 'Unit' },
+  { id: 'modem', label: 'Modem' },
+  { id: 'site', label: 'Site and ways' },
+  { id: 'beyond', label: 'Carriers, office, portal' },
+] as const;
 
 /** Which yard, station and part are shown: they stand in the address. */
 const useWhere = () => {
@@ -153,14 +171,43 @@ const AtDesk = ({ stream, part, go }: { stream: Stream; part: PartId; go: (to: {
   );
 };
 
+/** One view at a time, none by itself: to open one is a deed. */
+const InExercise = ({ shown, dale, world }: { shown: Shown; dale: Dale; world: World }) => {
+  const [open, setOpen] = useState<(typeof exerciseParts)[number]['id'] | null>(null);
+  return (
+    <ShownContext value={shown}>
+      <div className="flex flex-col gap-4 pt-3">
+        <Buttons
+          label="Where you look"
+          of={exerciseParts}
+          open={open ?? ''}
+          choose={(id) => {
+            const found = exerciseParts.find((one) => one.id === id);
+            if (found === undefined || found.id === open) return;
+            lookInPractice(found.id);
+            setOpen(found.id);
+          }}
+        />
+        {open === null && <Empty>Nothing is looked at yet. The site is a drive of 45 min away; to ring somebody takes 6.</Empty>}
+        {open === 'desk' && <DeskView world={world} station={shown.station} />}
+        {open === 'unit' && <UnitPart />}
+        {open === 'modem' && <ModemPart />}
+        {open === 'site' && <SitePart />}
+        {open === 'beyond' && <BeyondPart dale={dale} />}
+      </div>
+    </ShownContext>
+  );
+};
+
 const InPractice = ({ station, part, go }: { station: string | null; part: PartId; go: (to: { [name: string]: string }) => void }) => {
-  const { world, heard } = usePractice();
+  const { world, heard, exercise } = usePractice();
   const stations = useLiveQuery(localSummaries, []);
   useEffect(() => void recallPractice(), []);
   if (world === null)
     return (
       <>
         <BeginPractice stations={(stations ?? []).map(({ stream, name }) => ({ stream, name }))} began={(of) => go({ station: of })} />
+        <Course began={() => go({ station: '' })} />
         <ScenarioPart real={false} />
       </>
     );
@@ -170,6 +217,14 @@ const InPractice = ({ station, part, go }: { station: string | null; part: PartI
   const shown: Shown | null =
     chosen === undefined || seen === null ? null : { real: false, station: chosen, seen, act: (act) => sayRefused(actInPractice(act)) };
   const dale = practiceDale(world);
+  if (exercise !== null)
+    return (
+      <>
+        {exercise.over === null && <TimeBar />}
+        <ExerciseBar world={world} />
+        {exercise.over === null && shown !== null && <InExercise key={exercise.began} shown={shown} dale={dale} world={world} />}
+      </>
+    );
   return (
     <>
       <TimeBar />

@@ -12,6 +12,7 @@ import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { pictureTaken } from './picture.ts';
+import { practiceJudged } from './practice.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged, settingTemporary } from './setting.ts';
@@ -41,6 +42,7 @@ const list = [
   challengeDropped,
   holdRun,
   pictureTaken,
+  practiceJudged,
   declarationMade,
   noneAccepted,
   findingAccepted,

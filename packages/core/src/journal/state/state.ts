@@ -6,7 +6,7 @@ import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.t
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 6;
+export const foldVersion = 7;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -102,6 +102,17 @@ export type Picture = {
   readonly who: Who;
 };
 
+/** An exercise that was judged. */
+export type Practised = {
+  readonly exercise: string;
+  readonly fault: string;
+  readonly answers: readonly string[];
+  readonly right: boolean;
+  readonly minutes: number;
+  readonly best: number;
+  readonly pos: Pos;
+};
+
 /** An event that was asked for, and what answered it. */
 export type Challenge = {
   readonly id: Ulid;
@@ -162,6 +173,8 @@ export type State = {
   readonly challenges: readonly Challenge[];
   /** Pictures, oldest first. */
   readonly pictures: readonly Picture[];
+  /** In the stream of a person's practice alone. */
+  readonly practised: readonly Practised[];
   /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
   readonly temporary: { readonly [key: string]: Temporary };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -198,6 +211,7 @@ export const emptyState = (stream: Stream): State => ({
   asks: {},
   challenges: [],
   pictures: [],
+  practised: [],
   temporary: {},
   adopted: {},
   published: {},
