@@ -67,7 +67,7 @@ const goTo = (page: Page, to: string): Promise<void> =>
   }, to);
 
 const chapters = [
-  ['plan', ['Ask', 'Kit list', 'The visit', 'Connections and ports', 'Cable and wiring lists']],
+  ['plan', ['Ask', 'Kit list', 'The visit', 'Connections and ports', 'Cable and wiring lists', 'Dry run']],
   ['sheet', []],
   ['bench', ['Programming sheet', 'What it answered', 'Files']],
   ['signal', []],

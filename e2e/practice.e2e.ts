@@ -159,3 +159,27 @@ test('an exercise is judged by what was done: minutes, a wrong answer, the right
   await page.reload();
   await expect(course.getByRole('listitem').first()).toContainText('Found in 72 minutes; 6 minutes would have done.');
 });
+
+test('a dry run names what fails first and the settings behind it, then the next; nothing of it reaches the journal', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: /Oxygen monitor/ }).click();
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await page.getByRole('tab', { name: 'Dry run', exact: true }).click();
+  const dry = page.getByRole('region', { name: 'Dry run' });
+  await delivered(page);
+  const cursor = async (): Promise<number> => (await desk.get<{ cursor: number }>('/api/health')).cursor;
+  const before = await cursor();
+  await dry.getByRole('button', { name: 'Play a day' }).click();
+  const fails = dry.getByRole('list', { name: 'What fails' });
+  await expect(fails.getByRole('listitem').first()).toContainText(
+    'Ends at: modem, over Tarnlink, modem. The modem is registered and has no session',
+  );
+  await expect(dry).toContainText(/With all of them mended \d+ calls arrived\./);
+  await delivered(page);
+  expect(await cursor()).toBe(before);
+  await fails.getByRole('link', { name: /^APN/ }).click();
+  await expect(page.getByLabel('APN', { exact: true })).toBeVisible();
+});

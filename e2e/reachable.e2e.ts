@@ -9,7 +9,7 @@ const sizes = [
   { name: 'tablet', viewport: { width: 820, height: 1180 }, hasTouch: true, themes: [] },
 ] as const;
 type Size = (typeof sizes)[number];
-const planParts = ['Ask', 'Kit list', 'The visit', 'Connections and ports', 'Logic', 'Cable and wiring lists'];
+const planParts = ['Ask', 'Kit list', 'The visit', 'Connections and ports', 'Logic', 'Cable and wiring lists', 'Dry run'];
 // Two rules that share the range: what is below 4.5:1 (large: 3:1) the stricter one leaves to the other.
 const contrast = ['color-contrast', 'color-contrast-enhanced'];
 const tags = ['wcag2a', 'wcag2aa', 'wcag2aaa', 'wcag21a', 'wcag21aa', 'best-practice'];

@@ -11,3 +11,4 @@ export * from './practice.ts';
 export * from './spec.ts';
 export * from './file.ts';
 export * from './exercise/index.ts';
+export * from './dry-run.ts';

@@ -1,9 +1,10 @@
-// Plan: what to ask, what to take, how the visit goes, who calls whom, how outputs behave, what goes to which socket.
+// Plan: what to ask, what to take, how the visit goes, who calls whom, how outputs behave, what goes to which socket, and the whole of it tried on paper.
 import { elementsOf } from '@green-lamp/core/journal';
 import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
 import { useChapter } from '../../door.ts';
 import { AskPart } from './ask/AskPart.tsx';
 import { CablesPart } from './cables/CablesPart.tsx';
+import { DryRunPart } from './DryRunPart.tsx';
 import { KitPart } from './KitPart.tsx';
 import { LogicPart } from './LogicPart.tsx';
 import { VisitPart } from './VisitPart.tsx';
@@ -19,6 +20,7 @@ export const PlanChapter = () => {
     { id: 'ways', label: 'Connections and ports', Part: WaysPart },
     ...(elementsOf(station.state, 'output').length > 0 ? [logic] : []),
     { id: 'cables', label: 'Cable and wiring lists', Part: CablesPart },
+    { id: 'dry', label: 'Dry run', Part: DryRunPart },
   ];
   const { id, Part } = usePart('part', [{ id: 'ask', label: 'Ask', Part: AskPart }, ...parts]);
   return (
