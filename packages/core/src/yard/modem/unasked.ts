@@ -32,6 +32,9 @@ const contexts = (was: VirtualModem, modem: VirtualModem): string[] => {
 
 /** The lines that come by themselves after a change; on line they are kept back, and asleep there is nobody to say them. */
 export const unasked = (was: VirtualModem, modem: VirtualModem, at: Instant, around: Around): string =>
-  modem.online || modem.power.is !== 'on' || was.power.is !== 'on'
+  (was.registration === modem.registration && was.sessions === modem.sessions && was.attached === modem.attached) ||
+  modem.online ||
+  modem.power.is !== 'on' ||
+  was.power.is !== 'on'
     ? ''
     : [...registrations(was, modem, at, around), ...contexts(was, modem)].map((line) => `\r\n${line}\r\n`).join('');
