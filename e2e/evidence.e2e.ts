@@ -116,7 +116,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   const time = new Date(now).toISOString().slice(0, 19).replace('T', ' ');
   const log = other.getByLabel('Their own log, pasted');
   await log.fill(`account,time,zone,event\n99${account},${time},4,door`);
-  await expect(other.getByText('None of its 1 lines has this account and zone', { exact: false })).toBeVisible();
+  await expect(other.getByText('None of its lines (1) has this account and zone', { exact: false })).toBeVisible();
   await log.fill(`account,time,zone,event\n${account},${time},4,door`);
   await other.getByRole('button', { name: 'Take line 2' }).click();
   await delivered(page);

@@ -1,7 +1,6 @@
 // Real clients of modems from Debian's packages (gammu, gnokii, comgt) at the yard's bench modem, over a pseudo-terminal that socat makes of its port.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Desk, expect, test } from './desk.ts';
 
@@ -13,8 +12,8 @@ const onLine = async (
   desk: Desk,
   work: (run: (program: string, args: readonly string[], typed?: string) => string) => Promise<void>,
 ): Promise<void> => {
-  // One of them takes no long path.
-  const line = join(tmpdir(), `modem${desk.modemPort}`);
+  // One of them takes no long path, wherever other tests put their files.
+  const line = `/tmp/modem${desk.modemPort}`;
   const [gammu, gnokii] = [join(desk.folder, 'gammurc'), join(desk.folder, 'gnokiirc')];
   writeFileSync(gammu, `[gammu]\ndevice = ${line}\nconnection = at115200\nsynchronizetime = no\n`);
   writeFileSync(gnokii, `[global]\nport = ${line}\nmodel = AT\nconnection = serial\nuse_locking = no\n`);

@@ -65,7 +65,7 @@ test('pasted: enough fresh readings that rest prove it, and the figure opens int
   await expect(hold.getByRole('alert')).toContainText('these same answers were pasted or kept before');
   await expect(hold.getByText(/0 fresh of 10 asked/)).toBeVisible();
   await hold.getByLabel('Answers of the modem, one after another').fill(cesq(20, 51));
-  await hold.getByRole('button', { name: 'Take 1 readings' }).click();
+  await hold.getByRole('button', { name: 'Take 1 reading' }).click();
   await expect(hold.getByText(/1 fresh of 10 asked/)).toBeVisible();
 });
 

@@ -2,7 +2,7 @@
 import type { Stream } from '@green-lamp/core/name';
 import { type Here } from '@green-lamp/core/evidence';
 import { type State } from '@green-lamp/core/journal';
-import { allLamps, type Line, rulesOf } from '@green-lamp/core/lamp';
+import { allLamps, type Line, rulesOf, testDue } from '@green-lamp/core/lamp';
 import { dayEnds, type Instant } from '@green-lamp/core/quantity';
 import { claimsOf, endsOf, summary, zoneOf } from '@green-lamp/core/walk';
 import { isSecret } from '@green-lamp/core/sheet';
@@ -64,7 +64,8 @@ export const judged = (
     person: (person) => around.people[person] ?? null,
   });
   if (of === null) return null;
-  const dues = allLamps(of.line).flatMap(({ due }) => (due !== null && due > now ? [due] : []));
+  const live = testDue(state, now);
+  const dues = [...allLamps(of.line).map(({ due }) => due), live].flatMap((due) => (due !== null && due > now ? [due] : []));
   const facts: Facts = {
     settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
     ends: endsOf(state),

@@ -4,7 +4,7 @@ import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
-import { checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
@@ -131,7 +131,8 @@ export class Ingest {
     const seen = state.last?.ord ?? 0;
     const entry = evidenceOf(state, { ...of, id: frame.id, at: turn.now, seen }, () => this.ids.ulid(turn.now));
     const came = { receiver, path, how, strength, impossible: JSON.stringify(impossible), zone, turn: is, grade: of.grade, seen };
-    turn.frame({ ...frame, ...came, status: 'matched', station, entry: entry?.id ?? null });
+    const why = [frame.why, cameOnTest(state, turn.now) ? 'on test' : null].filter((one) => one !== null).join(', ');
+    turn.frame({ ...frame, ...came, why: why === '' ? null : why, status: 'matched', station, entry: entry?.id ?? null });
     if (strength === 'impossible') return;
     turn.heard({ station, path, receiver, event: of.event, strength, simulated: frame.simulated, grade: of.grade });
     if (entry !== null) turn.keep(entry, textOf(entry));

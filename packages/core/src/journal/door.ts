@@ -117,6 +117,16 @@ const practiceFault = (entry: Entry, known: Known): Problem[] => {
   return right === answers.includes(fault) ? [] : [problem('refused', 'data.right', { why: 'the answers say otherwise.' })];
 };
 
+/** Nobody stays on test for longer than a day at a press; at another desk somebody there was told. */
+const testFaults = (entry: Entry, until: number): Problem[] =>
+  until <= entry.at || until > entry.at + 86_400_000
+    ? [problem('range', 'data.until', { least: entry.at, most: entry.at + 86_400_000, got: until })]
+    : [];
+const toldFault = (elsewhere: boolean, told: string): Problem[] =>
+  elsewhere === (told.trim() !== '') ? [] : [problem('missing', elsewhere ? 'data.told' : 'data.elsewhere', {})];
+const openTest = (state: State): Problem[] =>
+  state.onTest.at(-1)?.ended === null ? [] : [problem('refused', 'data', { why: 'the station is not on test.' })];
+
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
 export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
   const practice = practiceFault(entry, known);
@@ -146,6 +156,12 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return [...pathFault(state, known.data.path), ...challengeFault(entry, known.data)];
     case 'challenge.pressed':
       return [...openFault(state, known.data.challenge), ...pressedNow(entry, known.data.at, 'data.at')];
+    case 'test.begun':
+      return [...testFaults(entry, known.data.until), ...toldFault(known.data.elsewhere, known.data.told)];
+    case 'test.extended':
+      return [...testFaults(entry, known.data.until), ...openTest(state)];
+    case 'test.ended':
+      return [...openTest(state), ...toldFault(state.onTest.at(-1)?.elsewhere ?? false, known.data.told)];
     case 'challenge.dropped':
       return openFault(state, known.data.challenge);
     case 'event.made':

@@ -99,6 +99,10 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
+  'test.begun': (d, s) =>
+    `On test until ${s.when(d.until)}${d.elsewhere ? `, as ${d.told} at the desk was told` : ''}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'test.extended': (d, s) => `On test until ${s.when(d.until)} now.`,
+  'test.ended': (d) => d.words,
   'practice.judged': (d) =>
     `Exercise ‘${d.exercise}’: ${d.right ? 'found' : 'not found'} in ${counted(d.minutes, 'minute')}; ${counted(d.best, 'minute')} would have done.`,
   'clock.jumped': (d) =>

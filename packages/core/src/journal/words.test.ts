@@ -44,6 +44,15 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'The clock of the desk’s machine jumped ahead by 3650 d; the desk’s own clock did not follow.',
     ],
   ],
+  'test.begun': [
+    [{ until: instant(at + 3_600_000), elsewhere: false, told: '', words: '' }, 'On test until 15:06.'],
+    [
+      { until: instant(at + 3_600_000), elsewhere: true, told: 'Bo', words: 'Float.' },
+      'On test until 15:06, as Bo at the desk was told. Float.',
+    ],
+  ],
+  'test.extended': [[{ until: instant(at + 3_600_000) }, 'On test until 15:06 now.']],
+  'test.ended': [[{ told: '', words: 'Live again.' }, 'Live again.']],
   'practice.judged': [
     [
       { exercise: 'dead-card', fault: 'not-activated', answers: ['not-activated'], right: true, minutes: 1, best: 6 },

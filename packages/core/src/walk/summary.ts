@@ -4,9 +4,9 @@ import { type Around, check, openFindings } from '../check/index.ts';
 import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
 import { ignoresKeepalive } from '../sheet/index.ts';
-import { besideOf, asPlanned, type JudgedBy, lamps, type Line } from '../lamp/index.ts';
+import { besideOf, asPlanned, type JudgedBy, lamps, type Line, onTest } from '../lamp/index.ts';
 import type { Here } from '../evidence/index.ts';
-import { dayIn, type Instant } from '../quantity/index.ts';
+import { dayIn, type Instant, instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
 import { openTemporary } from './temporary.ts';
 import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
@@ -22,6 +22,8 @@ export type Summary = {
   readonly waits: readonly WaitsFor[];
   /** Settings that are otherwise for the time being, by their names. */
   readonly temporary: readonly string[];
+  /** Until when it is on test, and whether that is over and nobody at the other desk was told; null while it is live. */
+  readonly onTest: { readonly until: Instant; readonly overdue: boolean } | null;
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
 };
@@ -30,6 +32,11 @@ export type Summary = {
 export const zoneOf = (state: State): string => {
   const zone = wanted(state, settingKey('site', null, 'zone'));
   return typeof zone === 'string' ? zone : 'UTC';
+};
+
+const testOf = (state: State, now: Instant): Summary['onTest'] => {
+  const open = onTest(state, now);
+  return open === null ? null : { until: instant(open.window.until), overdue: open.overdue };
 };
 
 /** Null for a stream in which no station was opened. */
@@ -59,8 +66,9 @@ export const summary = (
     next: sayNext(step, speaker),
     who: whoNext(step),
     waits: waitsForWhom(state, dayIn(by.now, zoneOf(state))),
-    urgent: stop || line.station === 'failed' || line.station === 'stale',
+    urgent: stop || onTest(state, by.now)?.overdue === true || line.station === 'failed' || line.station === 'stale',
     temporary: openTemporary(state).map(({ key }) => speaker.setting(key)),
+    onTest: testOf(state, by.now),
     strange: Object.keys(state.strange).length > 0,
   };
 };

@@ -1,6 +1,7 @@
 // The rows of the list: only those in view are drawn, so that ten thousand are as quick as ten.
 import { useEffect, useRef, type RefObject } from 'react';
 import { Link } from 'react-router';
+import { isoText } from '@green-lamp/core/quantity';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { RowStrip } from '../../parts/circuit/FlatCircuit.tsx';
 import { SmallCircuit } from '../../parts/circuit/SmallCircuit.tsx';
@@ -25,6 +26,12 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
     <span className="text-small text-ink-2">
       {mark(summary)}
       {summary.demo && ' · demo'}
+      {summary.onTest !== null && (
+        <strong className="text-ink">
+          {' '}
+          · {summary.onTest.overdue ? 'still on test: ring the desk' : `on test until ${isoText(summary.onTest.until).slice(11, 16)} UTC`}
+        </strong>
+      )}
       {summary.temporary.length > 0 && <strong className="text-ink"> · for the time being: {summary.temporary.join(', ')}</strong>}
       {summary.strange && ' · has entries from a newer version'}
     </span>

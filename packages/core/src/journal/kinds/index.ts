@@ -13,6 +13,7 @@ import { noteWritten, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { pictureTaken } from './picture.ts';
 import { practiceJudged } from './practice.ts';
+import { testBegun, testEnded, testExtended } from './on-test.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged, settingTemporary } from './setting.ts';
@@ -43,6 +44,9 @@ const list = [
   holdRun,
   pictureTaken,
   practiceJudged,
+  testBegun,
+  testExtended,
+  testEnded,
   declarationMade,
   noneAccepted,
   findingAccepted,

@@ -102,6 +102,18 @@ export type Picture = {
   readonly who: Who;
 };
 
+/** A while in which alarms send nobody, and who was told at a desk that is not ours. */
+export type TestWindow = {
+  readonly from: number;
+  readonly until: number;
+  readonly elsewhere: boolean;
+  readonly told: string;
+  /** When it was ended before its time, or by whoever begins the next. */
+  readonly ended: number | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
 /** An exercise that was judged. */
 export type Practised = {
   readonly exercise: string;
@@ -175,6 +187,7 @@ export type State = {
   readonly pictures: readonly Picture[];
   /** In the stream of a person's practice alone. */
   readonly practised: readonly Practised[];
+  readonly onTest: readonly TestWindow[];
   /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
   readonly temporary: { readonly [key: string]: Temporary };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -212,6 +225,7 @@ export const emptyState = (stream: Stream): State => ({
   challenges: [],
   pictures: [],
   practised: [],
+  onTest: [],
   temporary: {},
   adopted: {},
   published: {},

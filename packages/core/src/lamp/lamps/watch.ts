@@ -2,6 +2,7 @@
 import { settingKey } from '../../name/index.ts';
 import { comparePos, evidencePos } from '../../journal/index.ts';
 import { deskIsOurs, evidenceFor, type Judging } from '../context.ts';
+import { onTest, testDue } from '../on-test.ts';
 import { reason } from '../reason.ts';
 import { type Judged, judged } from '../result.ts';
 import { checkInsOf } from '../scheduled.ts';
@@ -61,6 +62,9 @@ export const watch = (j: Judging): Judged => {
     });
   if (j.runs(settingKey('desk', null, 'supervision')) !== true)
     return judged('marginal', [seen, reason('supervision-off', {})], { ...sum, next: reason('next-arm', {}) });
+  const test = onTest(j.state, j.now);
+  if (test !== null)
+    return judged('marginal', [seen, reason('on-test', {})], { ...sum, due: testDue(j.state, j.now), next: reason('next-off-test', {}) });
   if (j.runs(settingKey('desk', null, 'onTest')) !== false)
     return judged('marginal', [seen, reason('on-test', {})], { ...sum, next: reason('next-off-test', {}) });
   return judged('proven', [seen], { ...sum, due: heard.due });

@@ -1,16 +1,20 @@
 // A call of this station that arrives while somebody looks: large enough to be read from across a cabinet, with a sound and a buzz. It goes away by itself.
 import { useEffect, useState } from 'react';
 import { frameWords } from '../../../parts/frame-words.ts';
+import { onTest } from '@green-lamp/core/lamp';
 import { useLive } from '../../../store/live.ts';
 import { sharedNow } from '../../../store/device.ts';
 import type { Station } from '../../../store/use-station.ts';
 import { useNow } from '../../../store/use-stream.ts';
+import { Unasked } from './Unasked.tsx';
 
 /** How long (ms) it stands, and for how long after the desk had it a call is news. */
 const stands = 20_000;
 
-const signal = (good: boolean): void => {
-  if ('vibrate' in navigator && matchMedia('(pointer: coarse)').matches) navigator.vibrate(good ? [180] : [80, 80, 80]);
+/** `alarm`: nobody asked for it while the station is on test; it may be real. */
+const signal = (good: boolean, alarm: boolean): void => {
+  if ('vibrate' in navigator && matchMedia('(pointer: coarse)').matches)
+    navigator.vibrate(alarm ? [400, 150, 400, 150, 400] : good ? [180] : [80, 80, 80]);
   if (!('AudioContext' in window)) return;
   const audio = new AudioContext();
   // Before anybody has pressed something the browser makes no sound.
@@ -21,10 +25,10 @@ const signal = (good: boolean): void => {
   const tone = audio.createOscillator();
   const level = audio.createGain();
   level.gain.value = 0.08;
-  tone.frequency.value = good ? 880 : 330;
+  tone.frequency.value = alarm ? 1320 : good ? 880 : 330;
   tone.connect(level).connect(audio.destination);
   tone.start();
-  tone.stop(audio.currentTime + 0.18);
+  tone.stop(audio.currentTime + (alarm ? 1.2 : 0.18));
   tone.onended = () => void audio.close();
 };
 
@@ -34,12 +38,19 @@ export const Arrived = ({ station }: { station: Station }) => {
   const frame = useLive((live) => live.frames.find((one) => one.station === station.stream));
   const id = frame !== undefined && frame.at >= since ? frame.id : null;
   const good = frame?.status === 'matched' && frame.strength !== 'impossible';
-  useEffect(() => {
-    if (id !== null) signal(good);
-  }, [id, good]);
-  if (frame === undefined || id === null || now - frame.at > stands) return null;
   // What answers an event that was asked for says after how long.
-  const asked = station.state.challenges.findLast(({ answered }) => answered !== null && Math.abs(answered.at - frame.at) < 1000);
+  const asked =
+    frame === undefined
+      ? undefined
+      : station.state.challenges.findLast(({ answered }) => answered !== null && Math.abs(answered.at - frame.at) < 1000);
+  const unasked = frame !== undefined && asked === undefined && good && (frame.grade ?? 0) >= 7 && onTest(station.state, frame.at) !== null;
+  useEffect(() => {
+    if (id !== null) signal(good, unasked);
+    // The sound is of its arrival: a challenge that is matched a moment later makes none.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id]);
+  if (frame !== undefined && id !== null && unasked) return <Unasked key={id} station={station} frame={frame} />;
+  if (frame === undefined || id === null || now - frame.at > stands) return null;
   const took =
     asked?.answered == null || asked.pressed === null ? null : `${(Math.max(0, asked.answered.at - asked.pressed) / 1000).toFixed(1)} s`;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;

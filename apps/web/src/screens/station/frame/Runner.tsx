@@ -4,9 +4,11 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { allLamps } from '@green-lamp/core/lamp';
 import { inWords } from '@green-lamp/core/quantity';
 import { deviceName, restartedDevice } from '../../../commands/device.ts';
+import { extendTest } from '../../../commands/on-test.ts';
 import { putBack } from '../../../commands/temporary.ts';
 import { Press } from '../../../parts/Press.tsx';
 import type { Station } from '../../../store/use-station.ts';
+import { tell } from '../../../store/live.ts';
 import { useNow } from '../../../store/use-stream.ts';
 import { useDoor } from '../door.ts';
 import { askedFor } from '../../../parts/asked-words.ts';
@@ -32,6 +34,8 @@ const Bar = ({ ran, usual, late }: { ran: number; usual: number; late: number })
   );
 };
 
+/** So long before its end it is warned of, ms. */
+const nearlyOver = 300_000;
 const capital = (text: string): string => text.replace(/^./, (first) => first.toUpperCase());
 
 const Row = ({ station, of, now }: { station: Station; of: Running; now: number }) => {
@@ -60,6 +64,18 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
         {of.is === 'drill' && (
           <p>
             <strong>The drill runs.</strong> Put the path back before you close it: a cable left out is a dead station.
+          </p>
+        )}
+        {of.is === 'on test' && (
+          <p>
+            <strong>
+              {of.of.overdue
+                ? 'Still on test: its time is over, and nobody has told the desk.'
+                : of.of.left < nearlyOver
+                  ? `On test, and live again in ${inWords(Math.max(1, Math.ceil(of.of.left / 60_000)) * 60_000)}.`
+                  : `On test until ${station.speaker.when(of.of.window.until)}.`}
+            </strong>{' '}
+            Alarms send nobody.
           </p>
         )}
         {of.is === 'asked' && (
@@ -107,6 +123,10 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
             {putBack.label({ station, of: of.of })}
           </Press>
         )}
+        {of.is === 'on test' && (of.of.overdue || of.of.left < nearlyOver) && (
+          <Press onPress={() => void extendTest(station, of.of.window.until, 1_800_000).catch(tell)}>30 min more</Press>
+        )}
+        {of.is === 'on test' && !here.endsWith('/proof') && <Press onPress={open('Call')}>Open Proof</Press>}
         {of.is === 'asked' && <Press onPress={open('Call')}>Open Proof</Press>}
         {of.is === 'drill' && door.chosen?.lamp !== 'Standby' && <Press onPress={open('Standby')}>Open the drill</Press>}
         {of.is === 'hold' && !here.endsWith('/signal') && <Press onPress={open('Signal')}>Open the hold</Press>}
@@ -120,7 +140,7 @@ export const useRunner = (station: Station): { running: readonly Running[]; now:
   const now = useNow(1000);
   const running = useRunning(station, now);
   const { step } = station;
-  useAwake(running.some(({ is }) => is !== 'temporary'));
+  useAwake(running.some(({ is }) => is !== 'temporary' && is !== 'on test'));
   // Proof shows what is waited for, and more of it.
   const atProof = useLocation().pathname.endsWith('/proof');
   const hasDeed = step.do === 'restart' && running.some((of) => of.is === 'restart' && of.work.device === step.device);
@@ -128,7 +148,7 @@ export const useRunner = (station: Station): { running: readonly Running[]; now:
     const of = running.find(({ is }) => is === 'restart');
     if (of?.is === 'restart') restartedDevice.run({ station, work: of.work }, () => undefined);
   });
-  return { running: atProof ? running.filter(({ is }) => is !== 'asked') : running, now, hasDeed };
+  return { running: atProof ? running.filter(({ is }) => is !== 'asked' && is !== 'on test') : running, now, hasDeed };
 };
 
 export const Runner = ({ station, running, now }: { station: Station; running: readonly Running[]; now: number }) =>

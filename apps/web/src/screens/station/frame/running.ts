@@ -3,6 +3,7 @@ import type { Challenge } from '@green-lamp/core/journal';
 import type { Station } from '../../../store/use-station.ts';
 import { deviceNow } from '../../../store/device.ts';
 import { holdTime, useHold } from '../../../store/hold.ts';
+import { type OnTest, onTest } from '@green-lamp/core/lamp';
 import { seconds } from '@green-lamp/core/quantity';
 import { isOnceDevice } from '@green-lamp/core/sheet';
 import { askTimesOf, type DeviceWork, openChallenges, type OpenTemporary, openTemporary } from '@green-lamp/core/walk';
@@ -11,6 +12,7 @@ export type Running =
   | { readonly is: 'drill'; readonly since: number }
   | { readonly is: 'hold'; readonly since: number }
   | { readonly is: 'asked'; readonly since: number; readonly of: Challenge; readonly usual: number; readonly late: number }
+  | { readonly is: 'on test'; readonly since: number; readonly of: OnTest }
   | { readonly is: 'temporary'; readonly since: number; readonly of: OpenTemporary }
   | { readonly is: 'restart'; readonly since: number; readonly work: DeviceWork; readonly usual: number; readonly late: number };
 
@@ -31,7 +33,9 @@ export const useRunning = (station: Station, now: number): readonly Running[] =>
     const { usual, late } = bootOf(station, work.device);
     return now - work.since < late * waited ? [{ is: 'restart', since: work.since, work, usual, late }] : [];
   });
+  const test = onTest(station.state, now);
   return [
+    ...(test === null ? [] : [{ is: 'on test' as const, since: test.window.from, of: test }]),
     ...(drill === null ? [] : [{ is: 'drill' as const, since: drill.pos.ord }]),
     ...(hold === null ? [] : [{ is: 'hold' as const, since: now - holdTime(hold, deviceNow()) }]),
     ...openChallenges(station.state, now).flatMap((of): Running[] =>

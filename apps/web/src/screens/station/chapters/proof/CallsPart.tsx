@@ -18,6 +18,7 @@ import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { Asked } from './Asked.tsx';
 import { AskNow } from './AskNow.tsx';
+import { OnTestBar } from './OnTestBar.tsx';
 
 const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   const [path, setPath] = useState('');
@@ -120,6 +121,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
   const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;
   return (
     <div className="flex flex-col gap-5">
+      <OnTestBar station={station} />
       {ours && <AskNow station={station} />}
       <Asked station={station} />
       <section aria-label="Calls of this station">
