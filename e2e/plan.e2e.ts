@@ -286,6 +286,8 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await expect(page.getByRole('region', { name: 'Claims' })).toContainText('Long-range gateway');
   await expect(page.getByRole('region', { name: 'Shared' })).not.toContainText('Mast east');
   const saved = async (name: string): Promise<Buffer> => {
+    // Pressed while the one before is still gathered, it says so and does nothing.
+    await expect(page.getByText('The desk gathers them.')).toHaveCount(0);
     const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
     return readFileSync(await file.path());
   };
