@@ -38,6 +38,8 @@ test('on test at our own desk: seen on every chapter and on Stations, arrivals a
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByLabel('Find', { exact: true }).fill('On test');
   await expect(page.getByRole('link', { name: /On test/ }).first()).toContainText(/on test until \d\d:\d\d UTC/);
+  await page.getByRole('button', { name: /^On test \d/ }).click();
+  await expect(page.getByRole('link', { name: /On test/ }).first()).toBeVisible();
   await page.goto(`${desk.web}/stations/${stream}/proof`);
   await bar.getByRole('button', { name: 'Live again' }).click();
   await expect(bar).toContainText('Live. What you make now is taken for real.');

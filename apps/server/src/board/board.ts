@@ -189,9 +189,9 @@ export class Board implements OnApplicationShutdown {
   counts(of: { show: Show; find: string }): { readonly counts: { readonly [S in Show]: number }; readonly total: number } {
     const count = (sql: string, values: readonly string[] = []): number =>
       (this.#all(`select count(*) as n from row ${sql}`, values)[0] as { n: number }).n;
-    const [all, mine] = [count(''), count("where who = 'mine'")];
+    const [all, mine, test] = [count(''), count("where who = 'mine'"), count('where test = 1')];
     const { sql, values } = this.#where(of);
-    return { counts: { all, mine, others: all - mine }, total: sql === '' ? all : count(`where true${sql}`, values) };
+    return { counts: { all, mine, others: all - mine, test }, total: sql === '' ? all : count(`where true${sql}`, values) };
   }
 
   /** Asks the worker something about all stations. */
@@ -209,7 +209,12 @@ export class Board implements OnApplicationShutdown {
 
   /** What is shown and found, as SQL: three letters and more by the index of trigrams, fewer by looking at every name. */
   #where({ show, find }: { show: Show; find: string }): { readonly sql: string; readonly values: readonly string[] } {
-    const who = show === 'all' ? { sql: '', values: [] } : { sql: ' and who = ?', values: [show] };
+    const who =
+      show === 'all'
+        ? { sql: '', values: [] }
+        : show === 'test'
+          ? { sql: ' and test = 1', values: [] }
+          : { sql: ' and who = ?', values: [show] };
     const words = plainName(find.trim());
     if (words === '') return who;
     const found =

@@ -5,13 +5,14 @@ import Libsql from 'libsql';
 
 type Value = string | number | null;
 /** Rises with the tables below: a board of another form is made anew. */
-const form = 1;
+const form = 2;
 const schema = [
-  `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null,
+  `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null, test integer not null,
     seq integer not null, core text not null, rules text not null, heard integer not null, judged integer not null, due integer not null,
     body text not null, facts text not null)`,
   'create index row_order on row (urgent desc, sort, stream)',
   'create index row_who on row (who, urgent desc, sort, stream)',
+  'create index row_test on row (test, urgent desc, sort, stream)',
   'create index row_due on row (due)',
   "create virtual table found using fts5 (words, tokenize = 'trigram')",
   `pragma user_version = ${form}`,
@@ -23,6 +24,8 @@ export type BoardRow = {
   readonly sort: string;
   readonly urgent: number;
   readonly who: string;
+  /** 1 while it is on test. */
+  readonly test: number;
   /** What it was judged by: how far its stream, the core, the rules and what was heard had got. */
   readonly seq: number;
   readonly core: string;
@@ -35,7 +38,22 @@ export type BoardRow = {
   readonly body: string;
   readonly facts: string;
 };
-const columns = ['stream', 'name', 'sort', 'urgent', 'who', 'seq', 'core', 'rules', 'heard', 'judged', 'due', 'body', 'facts'] as const;
+const columns = [
+  'stream',
+  'name',
+  'sort',
+  'urgent',
+  'who',
+  'test',
+  'seq',
+  'core',
+  'rules',
+  'heard',
+  'judged',
+  'due',
+  'body',
+  'facts',
+] as const;
 
 type Raw = InstanceType<typeof Libsql>;
 

@@ -77,6 +77,7 @@ export const judged = (
     sort: sortKey(of.name),
     urgent: Number(of.urgent),
     who: of.who === 'you' ? 'mine' : 'others',
+    test: Number(of.onTest !== null),
     seq,
     core: around.core,
     rules: around.rules,

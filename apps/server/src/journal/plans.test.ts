@@ -44,6 +44,7 @@ test('every query of every screen uses an index', async () => {
     '/api/stations?show=others',
     '/api/stations?find=mast',
     '/api/stations?show=mine&find=ma',
+    '/api/stations?show=test&limit=2',
     `/api/kept?after=0&streams=${first ?? ''},${second ?? ''},people,house`,
     `/api/entries?after=3&streams=${first ?? ''}`,
     `/api/stations/${first ?? ''}/beside`,

@@ -6,11 +6,11 @@ import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import type { Listed, Show } from '@green-lamp/core/api';
+import { type Listed, type Show, shows } from '@green-lamp/core/api';
 import { Stations } from './stations.ts';
 
 export class StationsQuery {
-  @IsOptional() @IsIn(['all', 'mine', 'others']) show?: Show;
+  @IsOptional() @IsIn(shows) show?: Show;
   @IsOptional() @IsString() @MaxLength(80) find?: string;
   /** The place behind which the list goes on: `next` of the page before. */
   @IsOptional() @IsString() @MaxLength(1200) after?: string;

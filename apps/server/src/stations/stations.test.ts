@@ -8,7 +8,12 @@ const server = new TestServer();
 beforeAll(() => server.open({ demo: true, clockFrom: '2026-11-12T14:40:00Z' }));
 afterAll(() => server.end());
 
-type Listed = { stations: Summary[]; counts: { all: number; mine: number; others: number }; total: number; next: string | null };
+type Listed = {
+  stations: Summary[];
+  counts: { all: number; mine: number; others: number; test: number };
+  total: number;
+  next: string | null;
+};
 const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations${query}`);
 
 test('the demo’s twelve stations are there, what wants a person first, each with its line and what is next', async () => {
@@ -37,7 +42,7 @@ test('the demo’s twelve stations are there, what wants a person first, each wi
     ['Card marginal', 'Signal marginal', 'Bearer stale', 'Route stale'],
     ['Bearer proven', 'Route proven'],
   ]);
-  expect(counts).toEqual({ all: 12, mine: 10, others: 2 });
+  expect(counts).toEqual({ all: 12, mine: 10, others: 2, test: 0 });
 });
 test('the list is filtered and paged on the server', async () => {
   expect((await list('?find=SNOW')).stations.map(({ name }) => name)).toEqual(['Snow-depth mast, Cold Hause']);

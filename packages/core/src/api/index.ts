@@ -2,4 +2,4 @@ export * from './desk.ts';
 export type * from './entries.ts';
 export type * from './live.ts';
 export type * from './remote.ts';
-export type * from './stations.ts';
+export * from './stations.ts';

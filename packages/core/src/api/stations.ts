@@ -5,7 +5,9 @@ import type { Verdict } from '../lamp/index.ts';
 import type { LampName, Stream } from '../name/index.ts';
 import type { Claimed, End, SheetLine, Summary as StationSummary } from '../walk/index.ts';
 
-export type Show = 'all' | 'mine' | 'others';
+/** All, those that wait for oneself or for somebody else, and those whose alarms send nobody now. */
+export const shows = ['all', 'mine', 'others', 'test'] as const;
+export type Show = (typeof shows)[number];
 export type Summary = StationSummary & { readonly stream: Stream };
 /** How many rows wait to be judged anew, of how many. */
 export type Judging = { readonly waiting: number; readonly of: number };

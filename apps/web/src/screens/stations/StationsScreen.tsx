@@ -9,7 +9,8 @@ import { hand, useMedia } from '../../parts/use-media.ts';
 import { useFindable } from '../../store/findable.ts';
 import { FirstLook } from './FirstLook.tsx';
 import { StationList } from './StationList.tsx';
-import { type Show, useListed } from './use-listed.ts';
+import type { Show } from '@green-lamp/core/api';
+import { useListed } from './use-listed.ts';
 
 /** Seen once, so it is not in the first page's own file. */
 const FirstStart = lazy(async () => ({ default: (await import('./FirstStart.tsx')).FirstStart }));
@@ -36,11 +37,13 @@ const shows: readonly { show: Show; label: string }[] = [
   { show: 'all', label: 'All' },
   { show: 'mine', label: 'My jobs' },
   { show: 'others', label: 'Waiting on others' },
+  { show: 'test', label: 'On test' },
 ];
 
 const none: { readonly [S in Exclude<Show, 'all'>]: string } = {
   mine: 'Nothing is left for you to do.',
   others: 'Nobody is waited for.',
+  test: 'No station is on test: every alarm sends somebody.',
 };
 
 export const StationsScreen = () => {
@@ -74,20 +77,22 @@ export const StationsScreen = () => {
         <h1 className="text-head font-bold">Stations</h1>
         <span className="grow sm:hidden" />
         <div role="group" aria-label="Which stations" className="tabs border-0 max-sm:order-last max-sm:w-full">
-          {shows.map(({ show: one, label }) => (
-            <button
-              key={one}
-              type="button"
-              className="tab"
-              aria-pressed={show === one}
-              onClick={() => {
-                setShow(one);
-              }}
-            >
-              {label}
-              {listed?.counts != null && ` ${listed.counts[one]}`}
-            </button>
-          ))}
+          {shows
+            .filter(({ show: one }) => one !== 'test' || show === 'test' || (listed?.counts?.test ?? 0) > 0)
+            .map(({ show: one, label }) => (
+              <button
+                key={one}
+                type="button"
+                className="tab"
+                aria-pressed={show === one}
+                onClick={() => {
+                  setShow(one);
+                }}
+              >
+                {label}
+                {listed?.counts != null && ` ${listed.counts[one]}`}
+              </button>
+            ))}
         </div>
         <label className="flex items-center gap-2">
           <span className="text-note text-ink-2 max-sm:sr-only">Find</span>

@@ -3,9 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { get, NoNetwork } from '../../store/api.ts';
 import { db } from '../../store/db.ts';
 import { tell, useLive } from '../../store/live.ts';
-import type { Counts, Judging, Summary } from '@green-lamp/core/api';
+import type { Counts, Judging, Show, Summary } from '@green-lamp/core/api';
 
-export type Show = 'all' | 'mine' | 'others';
 export type Listed = {
   /** The row at a place; null while it is being fetched. */
   readonly at: (index: number) => Summary | null;

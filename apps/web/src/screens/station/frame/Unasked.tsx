@@ -13,7 +13,7 @@ export const Unasked = ({ station, frame }: { station: Station; frame: FrameView
   const [real, setReal] = useState(false);
   if (said) return null;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;
-  const what = `${frame.zone === null ? '' : `zone ${frame.zone}, `}${frameWords(frame, name)}`;
+  const what = `${frame.zone === null ? '' : `Zone ${frame.zone}: `}${frameWords(frame, name)}`;
   const note = (words: string): void => {
     append(station.stream, [
       { kind: 'note.written', data: { lamp: 'Call', words: `${what}, ${station.speaker.when(instant(frame.at))}, on test: ${words}` } },

@@ -6,7 +6,6 @@ import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
 import { isTurn } from '@green-lamp/core/evidence';
 import { instant } from '@green-lamp/core/quantity';
 import { isListenerKind, type ListenerKind, listeners as protocols } from '@green-lamp/core/wire';
-import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { FrameRow } from '../../../../parts/FrameRow.tsx';
 import { OnlyHere } from '../../../../parts/OnlyHere.tsx';
@@ -144,7 +143,6 @@ export const CallsPart = ({ station }: { station: Station }) => {
       </section>
       <section aria-label="How to call">
         <h3 className="mb-1 font-bold">Make the unit call</h3>
-        <CautionNote of="event" />
         {ours ? (
           <CallHere station={station} />
         ) : (

@@ -71,7 +71,9 @@ export const OnTestBar = ({ station }: { station: Station }) => {
           </button>
         </div>
       )}
-      <CautionNote of="event" />
+      <div className="mt-2">
+        <CautionNote of="event" />
+      </div>
       {saying !== null && <SayWindow saying={saying} close={() => setSaying(null)} />}
     </section>
   );
