@@ -238,7 +238,10 @@ describe('what hangs on it', () => {
       return daleView(now, now.at).portal.events.map(({ doubt }) => doubt);
     };
     expect(events({}, false).every((doubt) => doubt === null)).toBe(true);
-    expect(events({ family: { set: 'chiller', cabled: 'battery' } }, false)[0]).toBe('out of range');
+    expect(events({ family: { set: 'lift', cabled: 'chiller' } }, false)[0]).toBe('out of range');
+    // 50 V against a bank of 13.
+    expect(events({ family: { set: 'chiller', cabled: 'battery bank' } }, false)[0]).toBe('not this bank');
+    expect(events({ family: { set: 'Battery bank', cabled: 'battery bank' } }, false).every((doubt) => doubt === null)).toBe(true);
     expect(events({}, true).at(-1)).toBe('stuck');
   });
 });

@@ -327,6 +327,11 @@ export const placeOf = (name: string, id: string): Spot => spotOf(name, seedOf(i
 /** Paths over which the yard can call: those in use. */
 export const yardPaths = (state: State): ElementId[] => inUse({ state, bindings: bindingsOf(asItRuns(state)) }).map(({ path }) => path);
 
+const maintenanceOf = (at: (param: string) => Json): Programmable['maintenance'] => {
+  const [host, port] = [plainText(at('maintenanceHost') ?? ''), Number(at('maintenancePort') ?? 0)];
+  return host === '' || !(port > 0) ? null : { host, port };
+};
+
 /** The unit of a path as it can be programmed from afar: what stands on it, or is wanted where nothing was entered yet. `plain` opens its start word. Null for a path without a unit. */
 export const programmableUnit = (state: State, path: ElementId, plain: (ref: string) => string | null): Programmable | null => {
   const view = asItRuns(state);
@@ -345,6 +350,7 @@ export const programmableUnit = (state: State, path: ElementId, plain: (ref: str
     serial: plainText(at('serial') ?? ''),
     remoteOn: at('remoteOn') === true,
     word: isSecret(word) ? (plain(word.secret) ?? '') : plainText(word ?? ''),
+    maintenance: maintenanceOf(at),
     numbers:
       at('startFrom') === 'any'
         ? null

@@ -42,6 +42,8 @@ const patience = 180_000;
 
 export const AllSheets = () => {
   const [busy, setBusy] = useState(false);
+  // A browser hands nothing out long after a press: then it waits for another one.
+  const [ready, setReady] = useState<(() => void) | null>(null);
   return (
     <section aria-label="All sheets as a file" className="mt-5 mb-3 flex flex-wrap items-center gap-3">
       <h2 className="w-full border-b border-rule-2 font-bold">Every sheet in one file</h2>
@@ -51,10 +53,16 @@ export const AllSheets = () => {
           why={busy ? 'The desk gathers them.' : null}
           onPress={() => {
             setBusy(true);
+            setReady(null);
             get<{ sheets: readonly Sheet[] }>('/api/stations/sheets', patience)
               .then(({ sheets }) => save(sheets))
               .then((content) => {
-                handOut(name, content, type);
+                if (navigator.userActivation.isActive) handOut(name, content, type);
+                else
+                  setReady(() => () => {
+                    handOut(name, content, type);
+                    setReady(null);
+                  });
               })
               .catch(tell)
               .finally(() => {
@@ -65,6 +73,14 @@ export const AllSheets = () => {
           Save every sheet {label}
         </Press>
       ))}
+      {ready !== null && (
+        <p role="status" className="flex w-full flex-wrap items-center gap-3">
+          It took the desk a while.
+          <button type="button" className="button" onClick={ready}>
+            It is ready: save it
+          </button>
+        </p>
+      )}
     </section>
   );
 };

@@ -127,6 +127,7 @@ const token = (name: string): string => getComputedStyle(document.documentElemen
 const doubtWords: { readonly [D in ValueDoubt]: string } = {
   stuck: 'the same again and again: is it read at all?',
   'out of range': 'no such device has this: by which family’s map is it read?',
+  'not this bank': 'the bank at its terminals has far less: by which family’s map is it read?',
 };
 /** The values of a device as the portal draws them. */
 const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
@@ -137,7 +138,7 @@ const Graph = ({ events }: { events: Dale['portal']['events'] }) => {
     <Suspense fallback={<Waiting>Drawing…</Waiting>}>
       <Chart
         key={theme}
-        label={`${counted(events.length, 'value')} of the device at the portal, the last ${Number(events.at(-1)?.value ?? 0) / 10} °C`}
+        label={`${counted(events.length, 'value')} of the device at the portal, the last ${Number(events.at(-1)?.value ?? 0) / 10} ${events.at(-1)?.in ?? ''}`}
         options={{
           chart: {
             type: 'line',
@@ -188,7 +189,10 @@ const PortalPart = ({ dale }: { dale: Dale }) => {
                   {dale.portal.events
                     .filter((one) => one.id === device.id)
                     .slice(-8)
-                    .map(({ value, doubt }) => `${(Number(value) / 10).toFixed(1)} °C${doubt === null ? '' : ` (${doubtWords[doubt]})`}`)
+                    .map(
+                      ({ value, in: measure, doubt }) =>
+                        `${(Number(value) / 10).toFixed(1)} ${measure}${doubt === null ? '' : ` (${doubtWords[doubt]})`}`,
+                    )
                     .join(' ') || 'none'}
                 </Mono>,
               ],

@@ -317,7 +317,7 @@ const Side = () => {
       <Rows
         label="The side of the instrument"
         of={[
-          ['Reads', side.fault === null ? <Mono key="v">{`${(side.value ?? 0) / 10} °C`}</Mono> : `nothing: ${side.fault}`],
+          ['Reads', side.fault === null ? <Mono key="v">{`${(side.value ?? 0) / 10} ${side.measure}`}</Mono> : `nothing: ${side.fault}`],
           ['Meter between the lines', side.ohms === null ? 'open' : <Mono key="o">{`${side.ohms} Ω`}</Mono>],
           ['Speed', <Mono key="s">{`unit ${side.speed.unit} Bd, instrument ${side.speed.device} Bd`}</Mono>],
           ['Address', <Mono key="a">{`asked ${side.address.polled}, switches ${side.address.switched}`}</Mono>],

@@ -21,6 +21,7 @@ const unit: Programmable = {
   remoteOn: true,
   word: 'heron',
   numbers: ['+441632960077'],
+  maintenance: null,
   values: { 'unit:u1.testEvery': 86_400_000, 'unit:u1.serial': 'RM-77' },
   fixed: ['unit:u1.serial'],
 };
@@ -184,6 +185,14 @@ describe('a text to the unit', () => {
     ['heron [2001:db8::1]:4112', unit, { calls: true, host: '[2001:db8::1]', port: 4112 }],
     ['Heron 192.0.2.10:4112', unit, { calls: false, why: 'word' }],
     ['heron 192.0.2.10', unit, { calls: false, why: 'form' }],
+    ['heron', unit, { calls: false, why: 'form' }],
+    ['heron', { ...unit, maintenance: { host: '192.0.2.20', port: 4112 } }, { calls: true, host: '192.0.2.20', port: 4112 }],
+    ['Heron', { ...unit, maintenance: { host: '192.0.2.20', port: 4112 } }, { calls: false, why: 'word' }],
+    [
+      'heron 192.0.2.10:4113',
+      { ...unit, maintenance: { host: '192.0.2.20', port: 4112 } },
+      { calls: true, host: '192.0.2.10', port: 4113 },
+    ],
     ['heron 192.0.2.10:70000', unit, { calls: false, why: 'form' }],
     ['heron  192.0.2.10:4112', unit, { calls: false, why: 'form' }],
     ['heron 192.0.2.10:4112', { ...unit, remoteOn: false }, { calls: false, why: 'off' }],

@@ -9,7 +9,15 @@ export type Claimable = {
   /** Under which account it was before a fault took it away. */
   readonly was?: string | null;
 };
-export type PortalEvent = { readonly id: string; readonly at: Instant; readonly value: string };
+export type PortalEvent = {
+  readonly id: string;
+  readonly at: Instant;
+  /** Tenths of its measure. */
+  readonly value: string;
+  readonly in: '°C' | 'V';
+  /** What the bank really has at its terminals, mV, where volts are told. */
+  readonly against: number | null;
+};
 export type Portal = {
   readonly accounts: readonly { readonly name: string; readonly quota: number }[];
   readonly devices: readonly Claimable[];
@@ -57,13 +65,17 @@ export const portalHears = (portal: Portal, event: PortalEvent): { portal: Porta
 const [lowest, highest] = [-500, 850];
 /** How many equal values in a row are no coincidence. Ours. */
 const stuckAfter = 5;
-export type ValueDoubt = 'stuck' | 'out of range';
+export type ValueDoubt = 'stuck' | 'out of range' | 'not this bank';
+/** So much more than the bank has is another device's figure. Ours. */
+const tooMuch = 1.5;
 /** What makes the last of a device's values doubtful; null for a sound one. */
 export const doubtOf = (events: readonly PortalEvent[]): ValueDoubt | null => {
   const last = events.at(-1);
   if (last === undefined) return null;
   const value = Number(last.value);
-  if (value < lowest || value > highest) return 'out of range';
+  if (last.in === 'V' && last.against !== null) {
+    if (value * 100 > last.against * tooMuch) return 'not this bank';
+  } else if (value < lowest || value > highest) return 'out of range';
   const recent = events.slice(-stuckAfter);
   return recent.length === stuckAfter && recent.every((one) => one.value === last.value) ? 'stuck' : null;
 };

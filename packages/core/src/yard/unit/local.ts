@@ -84,9 +84,14 @@ export const busFault = (bus: BusSide): BusFault | null => {
   if (bus.kind === 'Modbus' && bus.address.polled !== bus.address.switched) return 'address';
   return bus.kind === 'CAN' && bus.terminations !== 2 ? 'termination' : null;
 };
+/** In what the device measures, by what is cabled. */
+export const busMeasure = ({ family: { set, cabled } }: BusSide): '°C' | 'V' =>
+  /batter|bank|charger|inverter/i.test(cabled === '' ? set : cabled) ? 'V' : '°C';
 /** What the device measures at an instant: by seed, tenths of a degree; a stuck side tells the figure of its start. By another family's map it is another register's figure: there, and wrong. */
 export const busValue = (bus: BusSide, seed: number, at: Instant): number => {
   const step = bus.stuck ? 0 : Math.floor(at / 60_000);
+  // A bank of batteries tells tenths of a volt; by another map it seems to be four times as many.
+  if (busMeasure(bus) === 'V') return (126 + Math.round(noise(seed, step) * 6)) * (sameFamily(bus) ? 1 : 4);
   const value = 40 + Math.round(noise(seed, step) * 40);
   return sameFamily(bus) ? value : 5000 + value;
 };

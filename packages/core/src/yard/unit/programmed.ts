@@ -8,6 +8,8 @@ export type Programmable = {
   readonly serial: string;
   readonly remoteOn: boolean;
   readonly word: string;
+  /** Where it calls when the word comes without an address; null where nothing is set. */
+  readonly maintenance: { readonly host: string; readonly port: number } | null;
   /** Null: any number may start it. */
   readonly numbers: readonly string[] | null;
   readonly values: { readonly [key: string]: Json };
@@ -19,15 +21,15 @@ export type Woken =
   | { readonly calls: true; readonly host: string; readonly port: number }
   | { readonly calls: false; readonly why: 'off' | 'sender' | 'word' | 'form' | 'lost' };
 
-/** What a unit does with a text: `WORD host:port` from somebody who may. To anything else it keeps silent, as such units do; `why` is for the yard's screen only. */
-export const hearText = ({ remoteOn, word, numbers }: Programmable, { from, text }: { from: string; text: string }): Woken => {
+/** What a unit does with a text: `WORD host:port` from somebody who may, or the word alone where it has been told whom to call then. To anything else it keeps silent, as such units do; `why` is for the yard's screen only. */
+export const hearText = ({ remoteOn, word, numbers, maintenance }: Programmable, { from, text }: { from: string; text: string }): Woken => {
   if (!remoteOn) return { calls: false, why: 'off' };
   if (numbers !== null && !numbers.includes(from)) return { calls: false, why: 'sender' };
-  const found = /^(\S+) ([^\s:]+|\[[^\]]+\]):(\d{1,5})$/.exec(text);
-  const port = Number(found?.[3]);
-  if (found === null || port < 1 || port > 65_535) return { calls: false, why: 'form' };
-  if (found[1] !== word || word === '') return { calls: false, why: 'word' };
-  return { calls: true, host: found[2] ?? '', port };
+  const [, said, host, number] = /^(\S+)(?: ([^\s:]+|\[[^\]]+\]):(\d{1,5}))?$/.exec(text) ?? [];
+  const to = host === undefined ? maintenance : { host, port: Number(number) };
+  if (said === undefined || to === null || to.port < 1 || to.port > 65_535) return { calls: false, why: 'form' };
+  if (said !== word || word === '') return { calls: false, why: 'word' };
+  return { calls: true, ...to };
 };
 
 export const wokenWords: { readonly [W in Extract<Woken, { calls: false }>['why']]: string } = {
@@ -35,7 +37,7 @@ export const wokenWords: { readonly [W in Extract<Woken, { calls: false }>['why'
   sender: 'The sender is not on the unit’s list of numbers.',
   word: 'The start word is not the one that stands on the unit.',
   lost: 'The text does not come to the card: its modem is not registered, or the carrier takes texts from its portal only.',
-  form: 'The text has not the form that the unit takes: word, blank, address, colon, port.',
+  form: 'The text has not the form that the unit takes: word, blank, address, colon, port; or the word alone, where its maintenance address is set.',
 };
 
 export type Programmed = { readonly unit: Programmable; readonly say: readonly ProgrammingLine[]; readonly over: boolean };

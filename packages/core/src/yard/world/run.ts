@@ -6,6 +6,7 @@ import { cardTouched, deliverText, modemDue, powerOff, powerOn, restart, runMode
 import { batteryEnds, portalHears } from '../site/index.ts';
 import {
   busFault,
+  busMeasure,
   busValue,
   callDone,
   callFailed,
@@ -126,7 +127,14 @@ const retold = (unit: VirtualUnit, n: number, path: string, at: Instant): Virtua
 const toPortal = (world: World, outfit: Outfit, at: Instant): Stepped => {
   const { side, serial } = outfit.unit;
   if (side === null || busFault(side) !== null) return still(world);
-  const event = { id: serial, at, value: String(busValue(side, outfit.seed, at)) };
+  const measure = busMeasure(side);
+  const event = {
+    id: serial,
+    at,
+    value: String(busValue(side, outfit.seed, at)),
+    in: measure,
+    against: measure === 'V' ? outfit.supply.volts : null,
+  };
   const { portal, shown } = portalHears(world.portal, event);
   const { webhook } = portal;
   return {

@@ -9,6 +9,7 @@ import { cardIn, servingCell, stateNumber, type VirtualModem } from '../modem/in
 import { doubtOf, helperFound, voltsAt } from '../site/index.ts';
 import {
   busFault,
+  busMeasure,
   busOhms,
   busValue,
   clockOff,
@@ -157,6 +158,7 @@ const unitView = (outfit: Outfit, unit: VirtualUnit, at: Instant) => ({
           ohms: busOhms(unit.side),
           fault: busFault(unit.side),
           value: busFault(unit.side) === null ? busValue(unit.side, outfit.seed, at) : null,
+          measure: busMeasure(unit.side),
         },
 });
 
