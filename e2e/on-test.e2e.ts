@@ -22,6 +22,10 @@ test('on test at our own desk: seen on every chapter and on Stations, arrivals a
   const unasked = page.getByRole('alert');
   await expect(unasked).toContainText('Nobody asked for it, and the station is on test');
   await expect(page.getByRole('region', { name: 'Calls of this station' })).toContainText('on test');
+  // What comes after it does not hide it.
+  await desk.sendFrom(pathAddress(1), `${account};;event=test`);
+  await expect(page.getByRole('region', { name: 'Calls of this station' })).toContainText('Test call');
+  await expect(unasked).toContainText('float_high');
   await unasked.getByRole('button', { name: 'It is real…' }).click();
   await page.getByRole('dialog').getByLabel('Who was told').fill('Bo');
   await page.getByRole('dialog').getByRole('button', { name: 'They know' }).click();

@@ -130,6 +130,8 @@ const tours: readonly Tour[] = [
         await clean(`yard, ${one}`);
       }
       await page.getByRole('button', { name: 'Practice' }).click();
+      await page.getByRole('region', { name: 'A course of twelve' }).waitFor();
+      await clean('yard, course');
       await page.getByRole('button', { name: 'Begin practice' }).click();
       await page.getByText('The dale: stations').click();
       await clean('yard, practice');

@@ -1,6 +1,6 @@
 // What a new entry is judged by besides its form, at the door alone: limits of the parameter table, and the row of its evidence.
 // Kept entries are never judged by it: they must stay readable.
-import type { LampName, SettingKey, ElementId, Json } from '../name/index.ts';
+import { type ElementId, type Json, type LampName, type SettingKey, settingKey } from '../name/index.ts';
 import { type Problem, problem } from '../problem/index.ts';
 import { parseIccid } from '../sums/index.ts';
 import { type Reading, readingOf } from '../evidence/index.ts';
@@ -124,6 +124,13 @@ const testFaults = (entry: Entry, until: number): Problem[] =>
     : [];
 const toldFault = (elsewhere: boolean, told: string): Problem[] =>
   elsewhere === (told.trim() !== '') ? [] : [problem('missing', elsewhere ? 'data.told' : 'data.elsewhere', {})];
+/** Whose desk it is says the sheet: a window at another desk never ends by itself. */
+const elsewhereFault = (state: State, elsewhere: boolean): Problem[] => {
+  const whose = wanted(state, settingKey('desk', null, 'whose'));
+  return elsewhere === (whose === 'theirs' || whose === 'portal')
+    ? []
+    : [problem('refused', 'data.elsewhere', { why: 'the sheet says otherwise whose desk it is.' })];
+};
 const openTest = (state: State): Problem[] =>
   state.onTest.at(-1)?.ended === null ? [] : [problem('refused', 'data', { why: 'the station is not on test.' })];
 
@@ -157,7 +164,11 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
     case 'challenge.pressed':
       return [...openFault(state, known.data.challenge), ...pressedNow(entry, known.data.at, 'data.at')];
     case 'test.begun':
-      return [...testFaults(entry, known.data.until), ...toldFault(known.data.elsewhere, known.data.told)];
+      return [
+        ...testFaults(entry, known.data.until),
+        ...toldFault(known.data.elsewhere, known.data.told),
+        ...elsewhereFault(state, known.data.elsewhere),
+      ];
     case 'test.extended':
       return [...testFaults(entry, known.data.until), ...openTest(state)];
     case 'test.ended':

@@ -5,7 +5,7 @@ import { instant, minutes } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { speakerOf } from '../journal/index.ts';
 import { sayReason } from '../lamp/index.ts';
-import { askCells, askables, askTimes, cameAsMeant, nextAsk, openChallenges } from './index.ts';
+import { askCells, askables, askTimes, cameAsMeant, nextAsk, openChallenges, wasAskedFor } from './index.ts';
 
 const ask = (
   m: StationMaker,
@@ -152,4 +152,36 @@ test('an answer by a path that nobody knows, or that is only claimed, proves no 
   }
   const sure = { ...answered, path, zone: null, answered: { ...answered.answered, path, strength: 'likely' as const } };
   expect(askCells({ ...m.state, challenges: [sure] }).map((cell) => cell.answered !== null)).toEqual([true]);
+});
+
+describe('whether what arrived was asked for', () => {
+  const at = 1_000_000;
+  const one = {
+    id: '0'.repeat(26),
+    path: null,
+    zone: '3',
+    is: null,
+    what: 'Air lost',
+    until: at + 60_000,
+    pressed: at,
+    dropped: null,
+    answered: null,
+  };
+  const state = (...challenges: object[]) => ({ challenges }) as unknown as Parameters<typeof wasAskedFor>[0];
+  const came = (of: object = {}) => ({ entry: null, zone: '003', is: 'alarm' as const, at: at + 5000, ...of });
+  const answered = { ...one, answered: { entry: 'E1', at: at + 5000 } };
+  test.each([
+    ['it is waited for, leading zeros or not', state(one), came(), true],
+    ['another zone', state(one), came({ zone: '5' }), false],
+    ['before it was made', state(one), came({ at: at - 1 }), false],
+    ['after its time', state(one), came({ at: at + 60_001 }), false],
+    ['not made yet', state({ ...one, pressed: null }), came(), false],
+    ['put aside', state({ ...one, dropped: 'x' }), came(), false],
+    ['it answered what was asked', state(answered), came({ entry: 'E1' }), true],
+    ['another alarm in the moment of the answer', state(answered), came({ entry: 'E2', zone: '5' }), false],
+    ['the same zone once more after the answer', state(answered), came({ entry: 'E2' }), false],
+    ['the end of what was made', state(answered), came({ entry: 'E2', is: 'restoral' }), true],
+    ['any event was asked for', state({ ...one, zone: null }), came({ zone: '7' }), true],
+    ['nothing was asked for', state(), came(), false],
+  ])('%s', (_, of, frame, asked) => expect(wasAskedFor(of, frame)).toBe(asked));
 });

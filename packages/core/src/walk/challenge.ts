@@ -60,6 +60,19 @@ export const askTimes = (state: State, { item }: Pick<Askable, 'item'>): AskTime
 export const askTimesOf = (state: State, one: Challenge): AskTimes =>
   askTimes(state, { item: askables(state).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null });
 
+/** Whether somebody asked for what arrived: it answered what was asked, is waited for now, or is the end of what was made. Another event of the same moment is not. */
+export const wasAskedFor = (
+  { challenges }: State,
+  of: { readonly entry: string | null; readonly zone: string | null; readonly is: Turn | null; readonly at: number },
+): boolean => {
+  const zone = of.zone === null ? null : plainZone(of.zone);
+  return challenges.some(({ answered, dropped, pressed, until, zone: asked, is }) => {
+    if (answered !== null && of.entry !== null && answered.entry === of.entry) return true;
+    if (dropped !== null || pressed === null || of.at < pressed || of.at > until || (asked !== null && asked !== zone)) return false;
+    return of.is === 'restoral' || (answered === null && (is ?? 'alarm') === (of.is ?? 'alarm'));
+  });
+};
+
 /** Whether a call answered what was asked for over the path that was meant. */
 export const cameAsMeant = ({ path, answered }: Challenge): boolean =>
   answered !== null && (path === null || (answered.path === path && proves(answered.strength)));

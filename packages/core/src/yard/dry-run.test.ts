@@ -2,6 +2,8 @@
 import { instant } from '../quantity/index.ts';
 import { onePath } from '../lamp/testing.ts';
 import type { Json } from '../name/index.ts';
+import { canonical, hashOf } from '../journal/index.ts';
+import { shippedProfiles } from '../sheet/index.ts';
 import { type DryRun, dryRun } from './index.ts';
 
 const at = instant(1_794_492_360_000);
@@ -22,6 +24,9 @@ const run = (change: (of: Of) => void = () => undefined, short = false): DryRun 
   let hours = 0;
   return dryRun(m.state, { id: m.state.stream, name: 'Mast', at }, () => !short || (hours += 1) % 3 !== 0);
 };
+const shipped = shippedProfiles.find(({ id }) => id === 'io-controller');
+if (shipped === undefined) throw new Error('no such profile');
+const controller = { role: 'unit', id: shipped.id, version: shipped.version, hash: hashOf(canonical(shipped as unknown as Json)) } as const;
 const whys = (of: DryRun): string[] => of.findings.map(({ why }) => why);
 
 test('a sound sheet plays its day: two tests and one call by hand arrive, and nothing is named', () => {
@@ -57,6 +62,18 @@ test.each([
   ['calls nobody', unitSet({ 'unit.callOn': false }), 'calls nobody'],
   ['tests nothing in a day', unitSet({ 'unit.testEvery': 7 * 86_400_000 }), 'tests nothing'],
 ] as const)('one that %s is not called sound', (_, change, why) => expect(whys(run(change))).toEqual([why]));
+test('a unit that only texts is sound where its texts go to somebody, and not where they go to nobody', () => {
+  const texting = (ticked: boolean) =>
+    run(({ m, path, unit }) => {
+      m.set(path, { 'path.kind': 'text' }).add('profile.adopted', controller);
+      m.set(unit, { 'unit.testEvery': null });
+      const [keeper, float] = [m.element('number', 'keeper'), m.element('input', 'float')];
+      m.set(keeper, { 'number.number': '+447700900118', 'number.ticked': ticked, 'number.may': 'both' });
+      m.set(float, { 'input.channel': 1, 'input.text': 'High', 'input.textEnd': 'Low' });
+    });
+  expect(texting(true)).toMatchObject({ findings: [], texts: ['+447700900118: High', '+447700900118: Low'] });
+  expect(whys(texting(false))).toEqual(['nothing arrives']);
+});
 test('what is planned is played, and not what stands on the device', () => {
   const planned = run(({ m, unit }) => {
     m.set(unit, { 'unit.deskPort': 4999 }).entered(unit).restarted(unit);

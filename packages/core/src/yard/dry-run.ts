@@ -11,7 +11,7 @@ import { type StationSpec, withStation } from './spec.ts';
 import { newWorld, type Out, perform, runWorld, trace, type World } from './world/index.ts';
 
 /** What keeps a day from going as it should, beside a call's hops: the unit does not call, tests nothing, or calls by an account that the desk has not. */
-export type DryFault = Why | 'calls nobody' | 'tests nothing' | 'other account';
+export type DryFault = Why | 'calls nobody' | 'tests nothing' | 'other account' | 'nothing arrives';
 export type DryFinding = {
   readonly why: DryFault;
   readonly hop: string;
@@ -37,6 +37,7 @@ const step = 3_600_000;
 const own = {
   'calls nobody': { hop: 'unit', words: 'Calls home is off: the unit keeps everything to itself.' },
   'tests nothing': { hop: 'unit', words: 'No test call is made in the day: nobody would notice that it is silent.' },
+  'nothing arrives': { hop: 'unit', words: 'In the whole day no call arrived and no text went out: nobody hears of anything.' },
   'other account': { hop: 'desk', words: 'The unit calls with another account than the desk expects.' },
 } as const;
 
@@ -61,13 +62,16 @@ const behind: { readonly [F in DryFault]?: readonly string[] } = {
   'calls nobody': ['unit.callOn'],
   'tests nothing': ['unit.testEvery'],
   'other account': ['unit.account', 'receiver.account'],
+  'nothing arrives': ['input.text', 'input.who', 'sim.state'],
 };
 const keysOf = (state: State, use: PathUse | undefined, why: DryFault): SettingKey[] => {
   const links = bindingsOf(asPlanned(state)).links;
   const elementFor = (group: string): ElementId | null => {
     if (use !== undefined && (group === 'sim' || group === 'modem' || group === 'unit' || group === 'path')) return use[group];
     if (group === 'link') return links.find(({ modem }) => modem === use?.modem)?.link ?? null;
-    return (['receiver', 'wifi', 'claim'] as const).includes(group as 'wifi') ? (elementsOf(state, group as 'wifi')[0]?.id ?? null) : null;
+    return (['receiver', 'wifi', 'claim', 'input'] as const).includes(group as 'wifi')
+      ? (elementsOf(state, group as 'wifi')[0]?.id ?? null)
+      : null;
   };
   return (behind[why] ?? []).flatMap((definition) => {
     const [group = '', param = ''] = definition.split('.');
@@ -203,9 +207,11 @@ const played = (spec: StationSpec, start: Instant, went: (hours: number) => bool
     if ((world.outfits[spec.id]?.unit.told ?? []).some(({ said }) => said.includes('can’t process'))) return fails('other account', '');
     if (!went(hour + 1)) return whole();
   }
-  return Number(spec.values['unit.testEvery'] ?? 0) > day || !(Number(spec.values['unit.testEvery'] ?? 0) > 0)
-    ? fails('tests nothing', '')
-    : whole();
+  const every = Number(spec.values['unit.testEvery'] ?? 0);
+  // A unit that only texts has nothing to test by.
+  const calls = spec.paths.some(({ way }) => way !== 'text');
+  if (calls && !(every > 0 && every <= day)) return fails('tests nothing', '');
+  return world.arrived.length === 0 && texts.length === 0 ? fails('nothing arrives', '') : whole();
 };
 
 /** Most faults that are named: a sheet with more has not been written yet. */

@@ -97,7 +97,7 @@ const run = (was: VirtualModem, commands: readonly string[], at: Instant, around
     const about = asked === null ? undefined : textCommands[asked.name];
     if (asked !== null && about !== undefined && form !== 'there') {
       if (form === 'refused') return { modem, answer: answer + messageError(modem, 302) };
-      const told = about(modem, asked.put);
+      const told = about(modem, asked.put, around);
       modem = told.modem;
       answer += linesOf(modem, told.lines);
       if (told.prompt) return { modem, answer: `${answer}\r\n> ` };

@@ -215,6 +215,13 @@ describe('on the card', () => {
     expect(port.ask('AT+CMGL="STO SENT"')).toContain('+CMGL: 3,"STO SENT"');
     expect(port.ask('AT+CMSS=1')).toBe('\r\n+CMS ERROR: 321\r\n');
   });
+  test('a suspended card sends nothing from there either, and it stays unsent', () => {
+    const port = portAfter([{ act: 'plant', fault: 'suspended' }]);
+    port.type('AT+CMGF=1;+CMGW="+441632960001"\rready\u001a');
+    expect(port.ask('AT+CMSS=1')).toBe('\r\n+CMS ERROR: 302\r\n');
+    expect(port.modem.outbox).toEqual([]);
+    expect(port.ask('AT+CMGL="STO UNSENT"')).toContain('ready');
+  });
   test('in PDU mode a SUBMIT is to be sent, a DELIVER has come; the other way round is refused', () => {
     const out = writeSubmit({ to: from, text: 'out' });
     const come = writeDeliver({ from, text: 'come', at });

@@ -22,7 +22,7 @@ export type TextAnswer = {
   readonly cms: number | null;
   readonly prompt: boolean;
 };
-type TextCommand = (modem: VirtualModem, put: Put) => TextAnswer;
+type TextCommand = (modem: VirtualModem, put: Put, around: Around) => TextAnswer;
 const says = (modem: VirtualModem, ...lines: string[]): TextAnswer => ({ modem, lines, cms: null, prompt: false });
 const fails = (modem: VirtualModem, cms: number): TextAnswer => ({ modem, lines: [], cms, prompt: false });
 /** A parameter that is wrong, by the mode. */
@@ -179,9 +179,9 @@ const memory: TextCommand = (modem, { how, with: given }) => {
 
 const withCard =
   (run: TextCommand): TextCommand =>
-  (modem, put) => {
+  (modem, put, around) => {
     const fault = cardFault[modem.seen.is];
-    return fault === null ? run(modem, put) : fails(modem, fault);
+    return fault === null ? run(modem, put, around) : fails(modem, fault);
   };
 const centre: TextCommand = (modem, { how, with: [typed = '', kind = ''] }) => {
   if (how === 'may') return says(modem);
@@ -210,19 +210,17 @@ const arrivals: TextCommand = (modem, { how, with: [mode = '0', mt = '0', ...mor
   return says(reported(modem, { CNMI: Number(mt), 'CNMI.mode': Number(mode) }));
 };
 /** The message at an index goes out as it is, or to another number. */
-const resend: TextCommand = (modem, { how, with: [which = '', other] }) => {
+const resend: TextCommand = (modem, { how, with: [which = '', other] }, around) => {
   if (how !== 'set') return how === 'may' ? says(modem) : fails(modem, 302);
   if (!isRegistered(modem)) return fails(modem, 331);
   const one = stored(modem).find(({ index, box }) => String(index) === which && box !== 'in');
   if (one === undefined) return fails(modem, 321);
   const to = other === undefined ? one.from : numberTyped(modem, other);
   if (to === null || !isNumber(to)) return wrong(modem);
-  const lastSent = (modem.lastSent + 1) % 256;
-  const done = keep(
-    modem,
-    stored(modem).map((of) => (of.index === one.index ? { ...of, box: 'sent' as const } : of)),
-  );
-  return says({ ...done, lastSent, outbox: [...done.outbox, { to, text: one.text }].slice(-50) }, `+CMSS: ${lastSent}`);
+  const went = sent(modem, { to, text: one.text }, around);
+  if (went.cms !== null) return went;
+  const done = stored(went.modem).map((of) => (of.index === one.index ? { ...of, box: 'sent' as const } : of));
+  return says(keep(went.modem, done), `+CMSS: ${went.modem.lastSent}`);
 };
 const yesOrNo =
   (name: string, has: (modem: VirtualModem) => boolean, put: (modem: VirtualModem, on: boolean) => VirtualModem): TextCommand =>

@@ -1,7 +1,10 @@
 // A call of this station that arrives while somebody looks: large enough to be read from across a cabinet, with a sound and a buzz. It goes away by itself.
 import { useEffect, useState } from 'react';
 import { frameWords } from '../../../parts/frame-words.ts';
+import type { FrameView } from '@green-lamp/core/api';
+import { isTurn } from '@green-lamp/core/evidence';
 import { onTest } from '@green-lamp/core/lamp';
+import { wasAskedFor } from '@green-lamp/core/walk';
 import { useLive } from '../../../store/live.ts';
 import { sharedNow } from '../../../store/device.ts';
 import type { Station } from '../../../store/use-station.ts';
@@ -35,22 +38,30 @@ const signal = (good: boolean, alarm: boolean): void => {
 export const Arrived = ({ station }: { station: Station }) => {
   const now = useNow(1000);
   const [since] = useState(() => sharedNow());
-  const frame = useLive((live) => live.frames.find((one) => one.station === station.stream));
+  const frames = useLive((live) => live.frames);
+  const [settled, setSettled] = useState<ReadonlySet<number>>(new Set());
+  const frame = frames.find((one) => one.station === station.stream);
   const id = frame !== undefined && frame.at >= since ? frame.id : null;
-  const good = frame?.status === 'matched' && frame.strength !== 'impossible';
-  // What answers an event that was asked for says after how long.
-  const asked =
-    frame === undefined
-      ? undefined
-      : station.state.challenges.findLast(({ answered }) => answered !== null && Math.abs(answered.at - frame.at) < 1000);
-  const unasked = frame !== undefined && asked === undefined && good && (frame.grade ?? 0) >= 7 && onTest(station.state, frame.at) !== null;
+  const isGood = (of: FrameView): boolean => of.status === 'matched' && of.strength !== 'impossible';
+  const isUnasked = (of: FrameView): boolean =>
+    isGood(of) &&
+    (of.grade ?? 0) >= 7 &&
+    onTest(station.state, of.at) !== null &&
+    !wasAskedFor(station.state, { entry: of.entry, zone: of.zone, is: isTurn(of.turn) ? of.turn : null, at: of.at });
+  const good = frame !== undefined && isGood(frame);
+  const alarm = frame !== undefined && isUnasked(frame);
   useEffect(() => {
-    if (id !== null) signal(good, unasked);
-    // The sound is of its arrival: a challenge that is matched a moment later makes none.
+    if (id !== null) signal(good, alarm);
+    // The sound is of its arrival, once.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [id]);
-  if (frame !== undefined && id !== null && unasked) return <Unasked key={id} station={station} frame={frame} />;
+  // Oldest first, and until somebody says whose it was: what comes after it does not hide it.
+  const open = frames.findLast((one) => one.station === station.stream && one.at >= since && !settled.has(one.id) && isUnasked(one));
+  if (open !== undefined)
+    return <Unasked key={open.id} station={station} frame={open} settle={() => setSettled((was) => new Set([...was, open.id]))} />;
   if (frame === undefined || id === null || now - frame.at > stands) return null;
+  // What answers an event that was asked for says after how long.
+  const asked = station.state.challenges.findLast(({ answered }) => answered !== null && Math.abs(answered.at - frame.at) < 1000);
   const took =
     asked?.answered == null || asked.pressed === null ? null : `${(Math.max(0, asked.answered.at - asked.pressed) / 1000).toFixed(1)} s`;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;

@@ -8,16 +8,14 @@ import { append } from '../../../store/append.ts';
 import { tell } from '../../../store/live.ts';
 import type { Station } from '../../../store/use-station.ts';
 
-export const Unasked = ({ station, frame }: { station: Station; frame: FrameView }) => {
-  const [said, setSaid] = useState(false);
+export const Unasked = ({ station, frame, settle }: { station: Station; frame: FrameView; settle: () => void }) => {
   const [real, setReal] = useState(false);
-  if (said) return null;
   const name = (of: string): string => station.state.elements.find((element) => element.id === of)?.label ?? of;
   const what = `${frame.zone === null ? '' : `Zone ${frame.zone}: `}${frameWords(frame, name)}`;
   const note = (words: string): void => {
     append(station.stream, [
       { kind: 'note.written', data: { lamp: 'Call', words: `${what}, ${station.speaker.when(instant(frame.at))}, on test: ${words}` } },
-    ]).then(() => setSaid(true), tell);
+    ]).then(settle, tell);
   };
   return (
     <div role="alert" className="no-print z-10 shrink-0 border-y-4 border-ink bg-slip px-5 py-3 max-sm:px-3">
