@@ -183,3 +183,15 @@ test('a dry run names what fails first and the settings behind it, then the next
   await fails.getByRole('link', { name: /^APN/ }).click();
   await expect(page.getByLabel('APN', { exact: true })).toBeVisible();
 });
+
+test('a bare sheet is not called sound by a dry run: what it lacks is said first', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Bare sheet', account: newAccount() });
+  await page.getByRole('link', { name: /Plan/ }).click();
+  await page.getByRole('tab', { name: 'Dry run', exact: true }).click();
+  const dry = page.getByRole('region', { name: 'Dry run' });
+  await dry.getByRole('button', { name: 'Play a day' }).click();
+  await expect(dry).toContainText(
+    /The sheet lacks \d+ values that its first call needs\. The yard made up what is missing, and says nothing of it/,
+  );
+});

@@ -6,9 +6,9 @@ const say = (said: DryRunSaid): void => {
   postMessage(said);
 };
 
-addEventListener('message', ({ data: { state, name, at } }: MessageEvent<DryRunAsked>) => {
+addEventListener('message', ({ data: { state, name, at, profiles } }: MessageEvent<DryRunAsked>) => {
   let told = 0;
-  const run = dryRun(state, { id: state.stream, name, at }, (share) => {
+  const run = dryRun(state, { id: state.stream, name, at, profiles }, (share) => {
     if (share - told >= 0.02 || share < told) say({ is: 'progress', share: (told = share) });
     return true;
   });

@@ -22,7 +22,7 @@ const run = (change: (of: Of) => void = () => undefined, short = false): DryRun 
   });
   change(made);
   let hours = 0;
-  return dryRun(m.state, { id: m.state.stream, name: 'Mast', at }, () => !short || (hours += 1) % 3 !== 0);
+  return dryRun(m.state, { id: m.state.stream, name: 'Mast', at, profiles: [] }, () => !short || (hours += 1) % 3 !== 0);
 };
 const shipped = shippedProfiles.find(({ id }) => id === 'io-controller');
 if (shipped === undefined) throw new Error('no such profile');
@@ -74,6 +74,14 @@ test('a unit that only texts is sound where its texts go to somebody, and not wh
   expect(texting(true)).toMatchObject({ findings: [], texts: ['+447700900118: High', '+447700900118: Low'] });
   expect(whys(texting(false))).toEqual(['nothing arrives']);
 });
+test('what the sheet lacks for its first call is named: the emptiest sheet is not the soundest', () => {
+  const whole = run(undefined, true).lacks;
+  const bare = run(({ m, sim }) => {
+    m.set(sim, { 'sim.apn': null, 'sim.iccid': null });
+  }, true).lacks;
+  expect(bare.length).toBeGreaterThan(whole.length);
+  expect(bare.map((key) => key.split('.')[1])).toContain('apn');
+});
 test('what is planned is played, and not what stands on the device', () => {
   const planned = run(({ m, unit }) => {
     m.set(unit, { 'unit.deskPort': 4999 }).entered(unit).restarted(unit);
@@ -92,7 +100,7 @@ test('several faults come one after the other, in the order of the way', () => {
 test('it can be stopped, and says how far it is', () => {
   const shares: number[] = [];
   const { m } = onePath();
-  dryRun(m.state, { id: m.state.stream, name: 'Mast', at }, (share) => shares.push(share) < 3);
+  dryRun(m.state, { id: m.state.stream, name: 'Mast', at, profiles: [] }, (share) => shares.push(share) < 3);
   expect(shares).toHaveLength(3);
   expect(shares.every((share) => share > 0 && share < 1)).toBe(true);
 });

@@ -3,7 +3,8 @@ import { type ElementId, isSettingKey, type Json, plainText, type SettingKey, se
 import { elementsOf, type State } from '../journal/index.ts';
 import { asPlanned, inUse } from '../lamp/index.ts';
 import { type Instant, instant } from '../quantity/index.ts';
-import { bindingsOf, type PathUse } from '../sheet/index.ts';
+import { bindingsOf, type PathUse, type Profile } from '../sheet/index.ts';
+import { askList } from '../walk/index.ts';
 import { carriers } from './carrier/index.ts';
 import { endings, type Why } from './endings.ts';
 import { specOf } from './of-station.ts';
@@ -28,7 +29,9 @@ export type DryRun = {
   /** Calls that arrived in a day with everything mended, and texts that went out. */
   readonly arrived: number;
   readonly texts: readonly string[];
-  /** How many findings could not be taken as mended: what lies behind them was not played. */
+  /** What the first call needs and the sheet has not: the yard made it up, and nothing is said of it. */
+  readonly lacks: readonly SettingKey[];
+  /** Whether a finding could not be taken as mended: what lies behind it was not played. */
   readonly stuck: boolean;
 };
 
@@ -227,21 +230,22 @@ export const plannedSpec = (state: State, of: { id: string; name: string }): Sta
 /** Plays the day over and over, each time with one fault more taken as mended. `went` hears how far it is, 0 to 1, and stops it by answering false. */
 export const dryRun = (
   state: State,
-  of: { id: string; name: string; at: Instant },
+  of: { id: string; name: string; at: Instant; profiles: readonly Profile[] },
   went: (share: number) => boolean = () => true,
 ): DryRun => {
   let spec = plannedSpec(state, of);
   const uses = inUse({ state, bindings: bindingsOf(asPlanned(state)) });
   const findings: DryFinding[] = [];
+  const lacks = askList(state, of.profiles).flatMap(({ asks }) => asks.filter(({ first }) => first).map(({ key }) => key));
   for (;;) {
     const before = findings.length;
     const ran = played(spec, of.at, (hours) => went(Math.min(0.99, (before + hours / 24) / (before + 1))));
-    if (ran.fault === null) return { findings, arrived: ran.arrived, texts: ran.texts, stuck: false };
+    if (ran.fault === null) return { findings, arrived: ran.arrived, texts: ran.texts, lacks, stuck: false };
     const use = uses.find(({ path }) => path === ran.fault?.path) ?? uses[0];
     const again = findings.some(({ why, path }) => why === ran.fault?.why && path === ran.fault.path);
     if (!again) findings.push({ ...ran.fault, keys: keysOf(state, use, ran.fault.why) });
     const next = mended(spec, ran.fault.why);
-    if (next === null || again || findings.length >= most) return { findings, arrived: ran.arrived, texts: ran.texts, stuck: true };
+    if (next === null || again || findings.length >= most) return { findings, arrived: ran.arrived, texts: ran.texts, lacks, stuck: true };
     spec = next;
   }
 };

@@ -64,6 +64,16 @@ const Finding = ({ station, of, i }: { station: Station; of: DryFinding; i: numb
 
 const Told = ({ station, run }: { station: Station; run: DryRun }) => (
   <>
+    {run.lacks.length > 0 && (
+      <p className="font-semibold">
+        The sheet lacks {counted(run.lacks.length, 'value')} that its first call needs. The yard made up what is missing, and says nothing
+        of it:{' '}
+        <Link className="link" to={`/stations/${station.stream}/plan?part=ask`}>
+          ask for it
+        </Link>
+        .
+      </p>
+    )}
     {run.findings.length === 0 ? (
       <p className="font-semibold">Nothing failed in the day: {counted(run.arrived, 'call')} arrived at the yard’s desk.</p>
     ) : (
@@ -116,7 +126,7 @@ export const DryRunPart = ({ station }: { station: Station }) => {
       ) : (
         <Press
           onPress={() => {
-            play({ state: station.state, name: station.state.station?.name ?? '', at: sharedNow() }, ord);
+            play({ state: station.state, name: station.state.station?.name ?? '', at: sharedNow(), profiles: station.rules.profiles }, ord);
           }}
         >
           {state.is === 'done' ? 'Play it again' : 'Play a day'}
