@@ -1,4 +1,5 @@
 // Bench: a dialogue is pasted, held against the sheet, and what of it counts is taken by a person.
+import { entriesAfter, textByHash } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { arrive, delivered, device, lamp, newAccount, openStation, part, setting } from './technician.ts';
 
@@ -77,10 +78,10 @@ test('the text of a status page, without a network: kept here, delivered later w
   await expect(lamp(page, /^Signal, path 1, weak, bench/)).toBeVisible();
   await page.context().setOffline(false);
   await delivered(page);
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   const kept = entries.map(({ text }) => text).find((text) => text.includes('capture.kept')) ?? '';
   const hash = /"blobs":\["([0-9a-f]{64})"\]/.exec(kept)?.[1] ?? '';
-  const { text } = await desk.get<{ text: string }>(`/api/blobs/${hash}`);
+  const { text } = await desk.get(textByHash, { names: { hash } });
   expect(text).toContain('Operator = Fellwave');
   expect(text).not.toContain('otter');
 });
@@ -119,7 +120,7 @@ test('the device’s own file: compared with the sheet, kept as found and after 
   const changed = files.getByRole('list', { name: 'What changed between the files' });
   await expect(changed.getByRole('listitem')).toHaveText(['wan.apn: left-over.example, now m2m.fellwave.example']);
   await delivered(page);
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   expect(JSON.stringify(entries)).toContain('old.ini');
   expect(JSON.stringify(entries)).not.toContain('otter');
 });

@@ -1,4 +1,5 @@
 // The desk hears DC-09 from a plain socket, in the pieces in which a network may bring it, and the screen says what came.
+import { framesOf, health } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { exchange, frame, stamp } from './dc09-frames.ts';
 import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
@@ -12,7 +13,7 @@ test('events, supervision, repeats, refusals and strangers by DC-09, each answer
   await delivered(page);
   const send = (...pieces: string[]): Promise<string> => exchange(desk.dc09Port, pieces);
   const silence = (...pieces: string[]): Promise<string> => exchange(desk.dc09Port, pieces, { answers: 0 });
-  const { now } = await desk.get<{ now: number }>('/api/health');
+  const { now } = await desk.get(health);
   const asked = Date.now();
   const at = (shift = 0): string => stamp(now + Date.now() - asked + shift);
 
@@ -37,9 +38,7 @@ test('events, supervision, repeats, refusals and strangers by DC-09, each answer
   const stranger = `9${account}`;
   expect(await send(frame(`"ADM-CID"0007L0#${stranger}[|1137 01 005]`))).toBe(frame(`"ACK"0007L0#${stranger}[]`));
 
-  const { frames } = await desk.get<{
-    frames: { status: string; event: string; grade: number; repeats: number; simulated: boolean; why: string | null }[];
-  }>(`/api/frames?station=${stream}`);
+  const { frames } = await desk.get(framesOf, { query: { station: stream } });
   expect(frames.map(({ status, event: of, grade, repeats, simulated, why }) => [status, of, grade, repeats, simulated, why])).toEqual([
     ['refused', 'tamper', 7, 0, false, 'clock'],
     ['refused', 'tamper', 7, 0, false, 'clock'],

@@ -1,3 +1,4 @@
+import { entriesAfter } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { arrive, newAccount, openStation, delivered } from './technician.ts';
 
@@ -42,7 +43,7 @@ test('an unknown kind from a newer version is kept, and the station says so', as
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'From tomorrow', account: newAccount() });
   await delivered(page);
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   const last = entries.at(-1)?.text ?? '';
   const strange = last
     .replace(/"kind":"[^"]+"/, '"kind":"drone.flown"')

@@ -1,4 +1,5 @@
 // A server of one's own for each worker: its data folder, its free ports, its clock. And a plain socket client that shares no code with the core.
+import type { Every, Route } from '@green-lamp/core/api';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -112,8 +113,16 @@ export class Desk {
     });
   }
 
-  async get<T>(path: string): Promise<T> {
-    return (await (await fetch(`${this.web}${path}`)).json()) as T;
+  /** Asks a route of the desk; its answer is read by the route's own shape. */
+  async get<Q, A>(
+    route: Route<Q, unknown, A>,
+    { query, names = {} }: { query?: Q; names?: { readonly [name: string]: string } } = {},
+  ): Promise<A & Every> {
+    const search = new URLSearchParams(Object.entries(query ?? {}).map(([name, value]) => [name, String(value)]));
+    const path = route.path.replace(/:(\w+)/g, (_, name: string) => names[name] ?? '');
+    const read = route.answer(await (await fetch(`${this.web}${path}?${search.toString()}`)).json(), '');
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    return read.value;
   }
 }
 

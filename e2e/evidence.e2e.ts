@@ -1,4 +1,5 @@
 // Only evidence lights a lamp: inputs by their own events, standby by a drill of calls, a card by a number typed with the sheet's hidden, somebody else's desk by its log.
+import { health } from '@green-lamp/core/api';
 import { expect, pathAddress, test } from './desk.ts';
 import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, part, setting } from './technician.ts';
 
@@ -112,7 +113,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await other.getByLabel('What they read').fill('zone 4, door');
   await other.getByRole('button', { name: 'They read it back' }).click();
   await expect(lamp(page, /^Call, weak, grade 7, bench/)).toBeVisible();
-  const { now } = await desk.get<{ now: number }>('/api/health');
+  const { now } = await desk.get(health);
   const time = new Date(now).toISOString().slice(0, 19).replace('T', ' ');
   const log = other.getByLabel('Their own log, pasted');
   await log.fill(`account,time,zone,event\n99${account},${time},4,door`);

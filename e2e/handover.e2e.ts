@@ -1,4 +1,5 @@
 // Handover: the record, the journal as a file, the command line that judges it, and the rules by which it was judged.
+import { entriesAfter, textByHash } from '@green-lamp/core/api';
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -66,9 +67,9 @@ test('a blank station worked to its record: the journal verifies, and not after 
   const bytes = readFileSync(file);
   for (const secret of [password, pin])
     expect([secret.length, bytes.includes(secret), shown.includes(secret)]).toEqual([secret.length, false, false]);
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   const hash = /"blobs":\["([0-9a-f]{64})"\]/.exec(entries.map(({ text }) => text).join('\n'))?.[1] ?? '';
-  const { text: capture } = await desk.get<{ text: string }>(`/api/blobs/${hash}`);
+  const { text: capture } = await desk.get(textByHash, { names: { hash } });
   expect(capture).toContain('+CSQ: 20,99');
   for (const secret of [password, pin]) expect(capture).not.toContain(secret);
 
@@ -108,7 +109,7 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
   await delivered(page);
 
   // Another team member publishes stricter rules, as any client of the API may.
-  const published = await desk.get<{ entries: { text: string }[] }>('/api/entries?after=0&streams=house');
+  const published = await desk.get(entriesAfter, { query: { after: 0, streams: ['house'] } });
   const first = JSON.parse(published.entries[0]?.text ?? '{}') as { data: { body: { signal: { LTE: object } } } };
   const { body } = first.data;
   const stricter = {

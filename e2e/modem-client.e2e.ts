@@ -1,4 +1,5 @@
 // Real clients of modems from Debian's packages (gammu, gnokii, comgt) at the yard's bench modem, over a pseudo-terminal that socat makes of its port.
+import { yardTexts } from '@green-lamp/core/api';
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -46,8 +47,7 @@ const text = (desk: Desk, words: string): Promise<unknown> =>
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ act: { act: 'text', to: number, from: other, text: words, by: 'portal' } }),
   });
-const sent = async (desk: Desk): Promise<readonly { to: string; text: string }[]> =>
-  (await desk.get<{ sent: { to: string; text: string }[] }>('/api/yard/sent')).sent;
+const sent = async (desk: Desk): Promise<readonly { to: string; text: string }[]> => (await desk.get(yardTexts)).sent;
 
 test('gammu identifies the virtual modem, reads its state, keeps, lists, sends, receives and deletes texts', async ({ desk }) => {
   await onLine(desk, async (run) => {

@@ -1,3 +1,4 @@
+import { entriesAfter } from '@green-lamp/core/api';
 import { Desk, expect, test } from './desk.ts';
 import { arrive, delivered, device, lamp, openStation, setting } from './technician.ts';
 
@@ -33,7 +34,7 @@ test('[B1] with the server gone nothing is lost: entries wait, survive a reload,
   await delivered(page);
   await delivered(second);
   await expect(lamp(second, /^Call, not tested/)).toBeVisible();
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   expect(entries.filter(({ text }) => text.includes('waits.example'))).toHaveLength(1);
   expect(new Set(entries.map(({ text }) => text)).size).toBe(entries.length);
 });
@@ -65,7 +66,7 @@ test('[B3] a database that was restored to nothing is offered again what this br
   await desk.forget();
   await desk.start();
   await expect
-    .poll(async () => (await desk.get<{ entries: object[] }>(`/api/entries?after=0&streams=${stream}`)).entries.length, { timeout: 20_000 })
+    .poll(async () => (await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } })).entries.length, { timeout: 20_000 })
     .toBeGreaterThan(5);
   await delivered(page);
   await expect(page.getByRole('heading', { level: 1, name: 'Comes back' })).toBeVisible();

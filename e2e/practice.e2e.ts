@@ -1,4 +1,5 @@
 // The yard's screen: faults are seen where they show, practice runs faster than the clock, a scenario comes to the same end, and what is real stays real.
+import { framesOf, health } from '@green-lamp/core/api';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from './desk.ts';
@@ -8,7 +9,7 @@ test('practice: a fault planted blind is not told, shows in what the unit says, 
   await arrive(page, desk.web);
   await page.goto(`${desk.web}/yard?yard=practice`);
   const simulated = async (): Promise<number> =>
-    (await desk.get<{ frames: { simulated: boolean }[] }>('/api/frames?limit=200')).frames.filter((one) => one.simulated).length;
+    (await desk.get(framesOf, { query: { limit: 200 } })).frames.filter((one) => one.simulated).length;
   const before = await simulated();
   await page.getByLabel('Kind').selectOption('logger');
   await page.getByRole('button', { name: 'Begin practice' }).click();
@@ -170,7 +171,7 @@ test('a dry run names what fails first and the settings behind it, then the next
   await page.getByRole('tab', { name: 'Dry run', exact: true }).click();
   const dry = page.getByRole('region', { name: 'Dry run' });
   await delivered(page);
-  const cursor = async (): Promise<number> => (await desk.get<{ cursor: number }>('/api/health')).cursor;
+  const cursor = async (): Promise<number> => (await desk.get(health)).cursor;
   const before = await cursor();
   await dry.getByRole('button', { name: 'Play a day' }).click();
   const fails = dry.getByRole('list', { name: 'What fails' });

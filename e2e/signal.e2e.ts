@@ -1,4 +1,5 @@
 // Signal: a hold by hand, from what was pasted, and from the virtual modem; one entry each.
+import { entriesAfter } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { arrive, delivered, lamp, newAccount, openStation } from './technician.ts';
 
@@ -27,7 +28,7 @@ test('typed: it survives a reload, is judged as it goes, and is one entry; too s
   await hold.getByRole('button', { name: 'End the hold and keep it' }).click();
   await expect(lamp(page, /^Signal, path 1, weak, bench/)).toBeVisible();
   await delivered(page);
-  const { entries } = await desk.get<{ entries: { text: string }[] }>(`/api/entries?after=0&streams=${stream}`);
+  const { entries } = await desk.get(entriesAfter, { query: { after: 0, streams: [stream] } });
   const holds = entries.filter(({ text }) => text.includes('"kind":"hold.run"'));
   expect(holds).toHaveLength(1);
   expect(holds[0]?.text).toContain('"samples":[{"at":');

@@ -1,3 +1,4 @@
+import { besideStation } from '@green-lamp/core/api';
 import type { Browser, Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
 import { arrive, delivered, device, openStation, setting, slips } from './technician.ts';
@@ -44,7 +45,7 @@ test('[J2] two who write without a network and with wrong clocks come to the sam
   await delivered(fast);
 
   await expect(async () => {
-    const { head } = await desk.get<{ head: { state: string } }>(`/api/stations/${stream}/beside`);
+    const { head } = await desk.get(besideStation, { names: { stream } });
     expect([await fingerprint(fast), await fingerprint(slow)]).toEqual([head.state, head.state]);
   }).toPass({ timeout: 20_000 });
   for (const page of [fast, slow]) {

@@ -1,4 +1,5 @@
 // [Y1] 'Simulated' from the socket to the print, and never on a client from outside.
+import { yardPlaces } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
@@ -32,9 +33,9 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   await expect(page.getByRole('navigation').first()).toBeHidden();
   await page.emulateMedia({ media: 'screen' });
 
-  const { places } = await desk.get<{ places: { address: string }[] }>(`/api/yard?stream=${stream}`);
+  const { places } = await desk.get(yardPlaces, { query: { stream } });
   // A client that merely binds the yard's address is neither marked nor believed.
-  expect(await desk.sendFrom(places[0]?.address ?? '', `${account};;event=tamper`)).toEqual(['OK 1']);
+  expect(await desk.sendFrom(places?.[0]?.address ?? '', `${account};;event=tamper`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench, simulated/)).toBeVisible();
   expect(await desk.send(`${account};;event=tamper`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();

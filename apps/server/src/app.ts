@@ -7,7 +7,6 @@ import { type DynamicModule, Module, ValidationPipe } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { WsAdapter } from '@nestjs/platform-ws';
-import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
 import compression from 'compression';
 import expressStaticGzip from 'express-static-gzip';
@@ -43,7 +42,6 @@ import type { Env } from './shell/env.ts';
 import { StartError } from './shell/start-error.ts';
 import { EveryAnswer } from './shell/every-answer.ts';
 import { MayGuard } from './shell/may.ts';
-import { Papers } from './shell/papers.controller.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
 import { shallow } from './shell/shallow.ts';
 import { ShellModule } from './shell/shell.module.ts';
@@ -193,8 +191,6 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
     if (at === null) throw new StartError(`GREENLAMP_CLOCK is '${env.clockFrom}'; it should be an instant such as 2026-11-12T14:30:00Z.`);
     clock.startFrom(at);
   }
-  const document = SwaggerModule.createDocument(app, new DocumentBuilder().setTitle('Green Lamp').setVersion('1').build());
-  app.get(Papers).document = document;
   if (existsSync(join(env.web, 'index.html'))) servePage(app, env.web);
   const journal = app.get(Journal);
   await journal.open();

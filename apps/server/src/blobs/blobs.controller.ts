@@ -1,6 +1,7 @@
 import { Body, Controller, Get, HttpCode, HttpStatus, Param, Post } from '@nestjs/common';
 import { IsString, Matches, MaxLength } from 'class-validator';
 import { isSha256, isStream } from '@green-lamp/core/name';
+import type { keepText, Says, textByHash } from '@green-lamp/core/api';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
@@ -22,7 +23,7 @@ export class BlobsController {
   @May('blobs.keep')
   @Post()
   @HttpCode(200)
-  async keep(@Body() { text, stream }: BlobBody): Promise<{ hash: string }> {
+  async keep(@Body() { text, stream }: BlobBody): Promise<Says<typeof keepText>> {
     if (!isStream(stream))
       throw new ProblemException(HttpStatus.BAD_REQUEST, [problem('type', 'stream', { want: 'a stream, such as station:…' })]);
     const kept = await this.blobs.put(text, stream);
@@ -32,7 +33,7 @@ export class BlobsController {
 
   @May('blobs.read')
   @Get(':hash')
-  async read(@Param() { hash }: BlobParams): Promise<{ text: string }> {
+  async read(@Param() { hash }: BlobParams): Promise<Says<typeof textByHash>> {
     const text = isSha256(hash) ? await this.blobs.get(hash) : null;
     if (text === null)
       throw new ProblemException(HttpStatus.NOT_FOUND, [problem('refused', 'hash', { why: 'No such text is kept here.' })]);

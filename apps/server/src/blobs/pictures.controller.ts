@@ -4,11 +4,12 @@ import { Type } from 'class-transformer';
 import type { Response } from 'express';
 import { IsInt, Matches, Max, Min } from 'class-validator';
 import { isSha256, type Sha256 } from '@green-lamp/core/name';
+import type { pictureCome, Says } from '@green-lamp/core/api';
 import { problem } from '@green-lamp/core/problem';
 import { mostPicture, pictureStep } from '@green-lamp/core/wire';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { type Come, Pieces } from './pieces.ts';
+import { Pieces } from './pieces.ts';
 
 export class PictureParams {
   @Matches(/^[0-9a-f]{64}$/) hash: string;
@@ -28,14 +29,14 @@ export class PicturesController {
 
   @May('blobs.keep')
   @Get(':hash/pieces')
-  come(@Param() { hash }: PictureParams): Promise<Come> {
+  come(@Param() { hash }: PictureParams): Promise<Says<typeof pictureCome>> {
     return this.pieces.come(named(hash));
   }
 
   @May('blobs.keep')
   @Post(':hash/pieces')
   @HttpCode(200)
-  async take(@Param() { hash }: PictureParams, @Query() { at, of }: PieceQuery, @Body() piece: unknown): Promise<Come> {
+  async take(@Param() { hash }: PictureParams, @Query() { at, of }: PieceQuery, @Body() piece: unknown): Promise<Says<typeof pictureCome>> {
     if (!Buffer.isBuffer(piece) || piece.length === 0 || piece.length > pictureStep)
       throw new ProblemException(HttpStatus.BAD_REQUEST, [
         problem('type', 'the piece', { want: `1 to ${pictureStep} octets (application/octet-stream)` }),

@@ -1,10 +1,14 @@
 // What the server and the worker that judges say to each other.
-import type { Across, Preview, Sheets } from '@green-lamp/core/api';
+import type { acrossStations, everySheet, previewRules, Says } from '@green-lamp/core/api';
 import type { Here } from '@green-lamp/core/evidence';
 import type { NamedRules } from '@green-lamp/core/lamp';
 
 /** Questions about all stations at once, and their answers. */
-export type Answers = { readonly across: Across; readonly sheets: Sheets; readonly preview: Preview | null };
+export type Answers = {
+  readonly across: Says<typeof acrossStations>;
+  readonly sheets: Says<typeof everySheet>;
+  readonly preview: Says<typeof previewRules> | null;
+};
 export type Question =
   | { readonly what: 'across' }
   | { readonly what: 'sheets' }

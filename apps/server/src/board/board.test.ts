@@ -7,7 +7,7 @@ import { shippedHouse } from '@green-lamp/core/house';
 import { instant } from '@green-lamp/core/quantity';
 import { houseStream } from '@green-lamp/core/name';
 import { dayEnds } from '@green-lamp/core/quantity';
-import type { Listed } from '@green-lamp/core/api';
+import type { listStations, Says } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
 import { Board } from './board.ts';
 import { plainName } from './plain-name.ts';
@@ -16,7 +16,7 @@ import { sortKey } from './judging.ts';
 const server = new TestServer();
 beforeAll(() => server.open());
 afterAll(() => server.end());
-const list = (query = ''): Promise<Listed> => server.get<Listed>(`/api/stations${query}`);
+const list = (query = ''): Promise<Says<typeof listStations>> => server.get<Says<typeof listStations>>(`/api/stations${query}`);
 const names = async (query = ''): Promise<string[]> => (await list(query)).stations.map(({ name }) => name);
 const file = (): string => join(server.folder, 'data', 'board.db');
 const change = (sql: string): void => {
@@ -58,7 +58,7 @@ test('pages by place and by number give every station once, in one order', async
   const all = await names();
   const byPlace: string[] = [];
   for (let next: string | null = ''; next !== null; ) {
-    const page: Listed = await list(`?limit=5${next === '' ? '' : `&after=${next}`}`);
+    const page: Says<typeof listStations> = await list(`?limit=5${next === '' ? '' : `&after=${next}`}`);
     byPlace.push(...page.stations.map(({ name }) => name));
     next = page.next;
   }

@@ -4,7 +4,7 @@ import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-va
 import { Housekeeping } from '../journal/housekeeping.ts';
 import { Events } from '../journal/events.ts';
 import { Clock } from '../shell/clock.ts';
-import { type DeskState, type FrameStatus, frameStatuses } from '@green-lamp/core/api';
+import { type deskState, type framesOf, type FrameStatus, frameStatuses, type Says } from '@green-lamp/core/api';
 import { May } from '../shell/may.ts';
 import { Desk } from './desk.ts';
 import { Gate } from './gate.ts';
@@ -30,7 +30,7 @@ export class DeskController {
 
   @May('desk.read')
   @Get('desk')
-  listeners(): DeskState {
+  listeners(): Says<typeof deskState> {
     return {
       listeners: this.desk.listeners,
       trouble: this.events.troubled,
@@ -42,7 +42,7 @@ export class DeskController {
 
   @May('frames.read')
   @Get('frames')
-  async list(@Query() { station, status, before, limit = 50 }: FramesQuery): ReturnType<Frames['list']> {
+  async list(@Query() { station, status, before, limit = 50 }: FramesQuery): Promise<Says<typeof framesOf>> {
     return this.frames.list({ station, status, before, limit });
   }
 }

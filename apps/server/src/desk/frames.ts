@@ -1,6 +1,6 @@
 // Frames as the screens see them: newest first, by keyset.
 import { Injectable } from '@nestjs/common';
-import { type Frames as FramesAnswer, type FrameView, isFrameStatus } from '@green-lamp/core/api';
+import { type framesOf, type FrameView, isFrameStatus, type Says } from '@green-lamp/core/api';
 import { isStream, sure } from '@green-lamp/core/name';
 import { nearestAccounts } from '@green-lamp/core/lamp';
 import { Journal } from '../journal/journal.ts';
@@ -20,7 +20,7 @@ export class Frames {
     status?: string | undefined;
     before?: number | undefined;
     limit: number;
-  }): Promise<FramesAnswer> {
+  }): Promise<Says<typeof framesOf>> {
     const rows = await this.database.em().find(
       FrameRow,
       {

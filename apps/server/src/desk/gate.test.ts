@@ -3,7 +3,7 @@ import { WebSocket } from 'ws';
 import { Database } from '../shell/database.ts';
 import { TestServer } from '../testing/server.ts';
 
-const none = { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, pages: 0 };
+const none = { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, waitingBytes: 0, pages: 0 };
 const server = new TestServer();
 afterAll(() => server.end());
 const refused = async (name: string): Promise<number | undefined> =>
@@ -27,6 +27,14 @@ test('connections in all and from one address; what left makes room', () => {
   expect(['a', 'a', 'a', 'b', 'c'].map((address) => gate.connected(address))).toEqual([true, true, false, true, false]);
   gate.left('a');
   expect(gate.connected('c')).toBe(true);
+});
+test('bytes that wait to be heard have a limit for all together; what was heard, or left, makes room', () => {
+  const gate = new Gate();
+  gate.set({ ...none, waitingBytes: 1000 });
+  expect([600, 300, 200].map((bytes) => gate.waits(bytes))).toEqual([true, true, false]);
+  gate.heard(600);
+  expect(gate.waits(500)).toBe(true);
+  expect(gate.state.find(({ name }) => name === 'waitingBytes')).toMatchObject({ now: 800, refused: 1 });
 });
 test('at the desk: a flood of strangers fills nothing, is told to come again, and a unit elsewhere is heard; all of it is counted', async () => {
   await server.open({ bounds: { ...none, strangersOfOne: 20, connectionsOfOne: 3, pages: 1 } });

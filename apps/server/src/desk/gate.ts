@@ -4,7 +4,7 @@ import { type BoundName, boundNames, type BoundState } from '@green-lamp/core/ap
 
 /**
  * Most of each; 0 is no limit. Connections to the listeners in all, and from one address; calls a minute from one address, and of those
- * the ones that are nobody's or not understood; pages on the live channel. Defaults and names stand in `env.ts`.
+ * the ones that are nobody's or not understood; bytes that have arrived and were not heard yet, in all; pages on the live channel. Defaults and names stand in `env.ts`.
  */
 export type Bounds = { readonly [B in BoundName]: number };
 
@@ -16,12 +16,13 @@ type Minute = { since: number; frames: number; strangers: number };
 
 @Injectable()
 export class Gate {
-  #bounds: Bounds = { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, pages: 0 };
+  #bounds: Bounds = { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, waitingBytes: 0, pages: 0 };
   readonly #refused = new Map<keyof Bounds, number>();
   readonly #open = new Map<string, number>();
   readonly #minutes = new Map<string, Minute>();
   #connections = 0;
   #pages = 0;
+  #waiting = 0;
 
   set(bounds: Bounds): void {
     this.#bounds = bounds;
@@ -34,6 +35,7 @@ export class Gate {
       connectionsOfOne: Math.max(0, ...this.#open.values()),
       framesOfOne: Math.max(0, ...minutes.map(({ frames }) => frames)),
       strangersOfOne: Math.max(0, ...minutes.map(({ strangers }) => strangers)),
+      waitingBytes: this.#waiting,
       pages: this.#pages,
     };
     return boundNames.map((name) => ({ name, most: this.#bounds[name], now: now[name], refused: this.#refused.get(name) ?? 0 }));
@@ -52,6 +54,16 @@ export class Gate {
     const own = (this.#open.get(address) ?? 1) - 1;
     if (own === 0) this.#open.delete(address);
     else this.#open.set(address, own);
+  }
+
+  /** Whether so many bytes more may wait to be heard; then `heard` is to be told of them. */
+  waits(bytes: number): boolean {
+    if (this.#over('waitingBytes', this.#waiting + bytes)) return false;
+    this.#waiting += bytes;
+    return true;
+  }
+  heard(bytes: number): void {
+    this.#waiting -= bytes;
   }
 
   page(): boolean {

@@ -1,12 +1,10 @@
 import { Controller, Get } from '@nestjs/common';
 import { Desk } from '../desk/desk.ts';
-import type { ListenerState } from '@green-lamp/core/api';
+import type { health, Says } from '@green-lamp/core/api';
 import { Events } from '../journal/events.ts';
 import { May } from '../shell/may.ts';
 import { ModbusPort } from '../yard/modbus-port.ts';
 import { ModemPort } from '../yard/modem-port.ts';
-
-type Simulated = { readonly port: number; readonly simulated: true };
 
 @Controller('api')
 export class HealthController {
@@ -19,7 +17,7 @@ export class HealthController {
 
   @May('health.read')
   @Get('health')
-  health(): { state: 'up' | 'degraded'; why: string | null; listeners: readonly ListenerState[]; modem: Simulated; modbus: Simulated } {
+  health(): Says<typeof health> {
     const { modem, modbus } = this;
     return {
       state: this.events.troubled === null ? 'up' : 'degraded',

@@ -1,5 +1,5 @@
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsString, Matches, MaxLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsObject, IsString, Matches, MaxLength, ValidateNested } from 'class-validator';
 
 export class SealedBody {
   @Matches(/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/) ref: string;
@@ -12,5 +12,5 @@ export class SealedBody {
 /** Only the outside is judged here; the core's parser judges each text. */
 export class AppendBody {
   @IsArray() @ArrayMaxSize(200) @IsString({ each: true }) @MaxLength(262_144, { each: true }) entries: string[];
-  @IsArray() @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => SealedBody) secrets: SealedBody[];
+  @IsArray() @ArrayMaxSize(200) @IsObject({ each: true }) @ValidateNested({ each: true }) @Type(() => SealedBody) secrets: SealedBody[];
 }

@@ -5,7 +5,8 @@ import { Transform, Type } from 'class-transformer';
 import { May } from '../shell/may.ts';
 import { AppendBody } from './append.body.ts';
 import { Journal } from './journal.ts';
-import type { Answer } from '@green-lamp/core/api';
+import { keptEntryOf } from './kept-entry.ts';
+import type { appendEntries, entriesAfter, Says } from '@green-lamp/core/api';
 import { Take } from './take.ts';
 
 export class AfterQuery {
@@ -27,16 +28,16 @@ export class JournalController {
   @May('entries.append')
   @Post()
   @HttpCode(200)
-  async append(@Body() body: AppendBody, @Headers('x-green-lamp-person') person?: string): Promise<{ answers: Answer[] }> {
+  async append(@Body() body: AppendBody, @Headers('x-green-lamp-person') person?: string): Promise<Says<typeof appendEntries>> {
     return { answers: await this.take.entries(body.entries, body.secrets, isUlid(person) ? person : null) };
   }
 
   /** Kept entries of some streams after a cursor, in the order of their cursors. `more` says that the answer was cut. */
   @May('entries.read')
   @Get()
-  after(@Query() { after, streams, limit = 1000 }: AfterQuery): { entries: object[]; more: boolean } {
+  after(@Query() { after, streams, limit = 1000 }: AfterQuery): Says<typeof entriesAfter> {
     const of = streams.filter(isStream);
     const rows = this.journal.after(of, after, limit + 1);
-    return { entries: rows.slice(0, limit), more: rows.length > limit };
+    return { entries: rows.slice(0, limit).map(keptEntryOf), more: rows.length > limit };
   }
 }

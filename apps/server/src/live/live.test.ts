@@ -1,16 +1,22 @@
 import { WebSocket } from 'ws';
+import { type LiveMessage, liveMessage } from '@green-lamp/core/api';
+import { unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';
 import { Events } from '../journal/events.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open());
 afterAll(() => server.end());
-type Message = { cursor?: number; streams?: string[] | null; again?: boolean; board?: string[]; listeners?: unknown };
 
-const page = async (): Promise<{ socket: WebSocket; heard: Message[] }> => {
+const page = async (): Promise<{ socket: WebSocket; heard: LiveMessage[] }> => {
   const socket = new WebSocket(`${server.running.web.replace('http', 'ws')}/ws`, { origin: server.running.web });
-  const heard: Message[] = [];
-  socket.on('message', (data: Buffer) => heard.push(JSON.parse(data.toString()) as Message));
+  const heard: LiveMessage[] = [];
+  socket.on('message', (data: Buffer) => {
+    const message: unknown = JSON.parse(data.toString());
+    const read = liveMessage(message, '');
+    expect(unlike(liveMessage, message)).toBeNull();
+    if (read.ok) heard.push(read.value);
+  });
   await new Promise((done) => socket.once('message', done));
   return { socket, heard };
 };

@@ -1,4 +1,4 @@
-import type { RemoteSession, WayIn } from '@green-lamp/core/api';
+import type { beginSession, remoteState, Says, stopSession, stopWayIn, testWayIn, wayInState } from '@green-lamp/core/api';
 import { Body, Controller, Get, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
 import { IsBoolean, IsInt, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
 import { isElementId, isSettingKey, isStream, type Stream } from '@green-lamp/core/name';
@@ -41,14 +41,14 @@ export class RemoteController {
 
   @May('remote.use')
   @Get()
-  state(@Query() { stream }: StationOnly): { session: RemoteSession | null } {
+  state(@Query() { stream }: StationOnly): Says<typeof remoteState> {
     return { session: this.remote.state(this.#stream(stream)) };
   }
 
   @May('remote.use')
   @Post('session')
   @HttpCode(200)
-  async session(@Body() { stream: of, path, key, ...more }: SessionBody): Promise<{ session: RemoteSession | null }> {
+  async session(@Body() { stream: of, path, key, ...more }: SessionBody): Promise<Says<typeof beginSession>> {
     const stream = this.#stream(of);
     if (!isSettingKey(key) || !isElementId(path)) return refuse(HttpStatus.BAD_REQUEST, 'key', 'That is no setting of a station.');
     const why = await this.remote.begin({ stream, path, key, ...more });
@@ -59,7 +59,7 @@ export class RemoteController {
   @May('remote.use')
   @Post('stop')
   @HttpCode(200)
-  stop(@Body() { stream: of }: StationOnly): { session: RemoteSession | null } {
+  stop(@Body() { stream: of }: StationOnly): Says<typeof stopSession> {
     const stream = this.#stream(of);
     this.remote.stop(stream);
     return { session: this.remote.state(stream) };
@@ -67,14 +67,14 @@ export class RemoteController {
 
   @May('remote.use')
   @Get('way-in')
-  tested(): { wayIn: WayIn | null } {
+  tested(): Says<typeof wayInState> {
     return { wayIn: this.wayIn.state };
   }
 
   @May('remote.use')
   @Post('way-in')
   @HttpCode(200)
-  async test(@Body() { port, seconds }: PortBody): Promise<{ wayIn: WayIn }> {
+  async test(@Body() { port, seconds }: PortBody): Promise<Says<typeof testWayIn>> {
     if (port !== 0 && listenerKinds.some((kind) => this.desk.portOf(kind) === port))
       return refuse(HttpStatus.CONFLICT, 'port', `Port ${port} is one of this desk’s own listeners: what arrives there is heard already.`);
     return { wayIn: await this.wayIn.open(this.remote.host, port, seconds * 1000) };
@@ -83,7 +83,7 @@ export class RemoteController {
   @May('remote.use')
   @Post('way-in/stop')
   @HttpCode(200)
-  close(): { wayIn: WayIn | null } {
+  close(): Says<typeof stopWayIn> {
     this.wayIn.stop();
     return { wayIn: this.wayIn.state };
   }

@@ -3,8 +3,7 @@ import { IsString, Matches, MaxLength } from 'class-validator';
 import { isStream, isUlid } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { readEntry, readData } from '@green-lamp/core/journal';
-import type { Sealed } from '@green-lamp/core/wire';
-import type { Traits } from '@green-lamp/core/check';
+import type { revealSecret, Says, secretsKey, secretTraits } from '@green-lamp/core/api';
 import { Take } from '../journal/take.ts';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
@@ -28,20 +27,20 @@ export class SecretsController {
 
   @May('secrets.seal')
   @Get('key')
-  key(): { key: string } {
+  key(): Says<typeof secretsKey> {
     return { key: this.vault.publicKey };
   }
 
   @May('secrets.seal')
   @Get('traits')
-  async traits(@Query() { stream }: TraitsQuery): Promise<{ traits: (Traits & { ref: string })[] }> {
+  async traits(@Query() { stream }: TraitsQuery): Promise<Says<typeof secretTraits>> {
     return { traits: isStream(stream) ? await this.vault.traits(stream) : [] };
   }
 
   @May('secrets.reveal')
   @Post('reveal')
   @HttpCode(200)
-  async reveal(@Body() { entry, to }: RevealBody, @Headers('x-green-lamp-person') person?: string): Promise<{ sealed: Sealed }> {
+  async reveal(@Body() { entry, to }: RevealBody, @Headers('x-green-lamp-person') person?: string): Promise<Says<typeof revealSecret>> {
     const read = readEntry(entry);
     const data = read.ok ? readData(read.value) : read;
     if (!read.ok || !data.ok || data.value?.kind !== 'secret.revealed')

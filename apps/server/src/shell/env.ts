@@ -73,6 +73,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
       connectionsOfOne: most('GREENLAMP_MOST_CONNECTIONS_OF_ONE', env, 500),
       framesOfOne: most('GREENLAMP_MOST_CALLS_A_MINUTE', env, 6000),
       strangersOfOne: most('GREENLAMP_MOST_STRANGERS_A_MINUTE', env, 600),
+      waitingBytes: 1000 * most('GREENLAMP_MOST_WAITING_KILOBYTES', env, 32_000),
       pages: most('GREENLAMP_MOST_PAGES', env, 500),
     },
     keeps: {

@@ -1,10 +1,8 @@
 // Every answer carries the server's clock, the cursor, the wire's version and the database's life.
 import { type CallHandler, type ExecutionContext, Injectable, type NestInterceptor } from '@nestjs/common';
+import { wire } from '@green-lamp/core/api';
 import { map, type Observable } from 'rxjs';
 import { Clock } from './clock.ts';
-
-/** Raised when a page of before would show what is no longer so: it is told to load anew. */
-export const wire = 2;
 
 @Injectable()
 export class EveryAnswer implements NestInterceptor {

@@ -1,20 +1,15 @@
-// The API's own description, made once at the start.
-import { Controller, Get, Injectable } from '@nestjs/common';
-import type { OpenAPIObject } from '@nestjs/swagger';
+// The API's own description.
+import { Controller, Get } from '@nestjs/common';
+import { type description, openApi, routes, type Says } from '@green-lamp/core/api';
 import { May } from './may.ts';
 
-@Injectable()
-export class Papers {
-  document: OpenAPIObject | null = null;
-}
+const document = openApi(routes);
 
 @Controller('api')
 export class PapersController {
-  constructor(private readonly papers: Papers) {}
-
   @May('health.read')
   @Get('openapi.json')
-  openapi(): object {
-    return this.papers.document ?? {};
+  openapi(): Says<typeof description> {
+    return document;
   }
 }

@@ -2,12 +2,12 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { Clock, Ids } from './clock.ts';
 import { Database } from './database.ts';
-import { Papers, PapersController } from './papers.controller.ts';
+import { PapersController } from './papers.controller.ts';
 
 @Module({})
 export class ShellModule {
   static with(database: Database): DynamicModule {
-    const shared = [{ provide: Database, useValue: database }, Clock, Ids, Papers];
+    const shared = [{ provide: Database, useValue: database }, Clock, Ids];
     return { module: ShellModule, global: true, controllers: [PapersController], providers: shared, exports: shared };
   }
 }

@@ -2,10 +2,11 @@
 import { Controller, Get, Query } from '@nestjs/common';
 import { Transform, Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsInt, Max, Min } from 'class-validator';
-import { isSha256, isStream, isUlid, type Stream, sure } from '@green-lamp/core/name';
-import type { Beside, Kept, KeptEntry } from '@green-lamp/core/api';
+import { isStream, type Stream } from '@green-lamp/core/name';
+import type { Beside, keptOf, Says } from '@green-lamp/core/api';
 import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
+import { keptEntryOf } from '../journal/kept-entry.ts';
 import { Vault } from '../secrets/vault.ts';
 import { May } from '../shell/may.ts';
 import { Stations } from './stations.ts';
@@ -30,13 +31,13 @@ export class KeptController {
 
   @May('entries.read')
   @Get()
-  async kept(@Query() { after, streams }: KeptQuery): Promise<Kept> {
+  async kept(@Query() { after, streams }: KeptQuery): Promise<Says<typeof keptOf>> {
     const of = streams.filter(isStream);
     const upTo = this.journal.cursor;
     const entries = this.journal.after(of, after, most + 1);
     const beside = await Promise.all(of.filter((stream) => stream.startsWith('station:')).map((stream) => this.#beside(stream)));
     return {
-      entries: entries.slice(0, most).map(keptOf),
+      entries: entries.slice(0, most).map(keptEntryOf),
       more: entries.length > most,
       upTo,
       here: this.where.here,
@@ -50,14 +51,3 @@ export class KeptController {
     return { stream, heard, head, traits: await this.vault.traits(stream) };
   }
 }
-
-const keptOf = ({ n, id, stream, seq, text, hash, received, link }: ReturnType<Journal['after']>[number]): KeptEntry => ({
-  n,
-  id: sure(isUlid, id),
-  stream: sure(isStream, stream),
-  seq,
-  text,
-  hash: sure(isSha256, hash),
-  received,
-  link: sure(isSha256, link),
-});

@@ -6,7 +6,17 @@ import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { type Listed, type Show, shows } from '@green-lamp/core/api';
+import {
+  type acrossStations,
+  type besideStation,
+  type everySheet,
+  type listStations,
+  type previewRules,
+  type Says,
+  type sharedWith,
+  type Show,
+  shows,
+} from '@green-lamp/core/api';
 import { Stations } from './stations.ts';
 
 export class StationsQuery {
@@ -35,34 +45,34 @@ export class StationsController {
 
   @May('stations.read')
   @Get()
-  list(@Query() { show = 'all', find = '', after, from = 0, limit = 50 }: StationsQuery): Promise<Listed> {
+  list(@Query() { show = 'all', find = '', after, from = 0, limit = 50 }: StationsQuery): Promise<Says<typeof listStations>> {
     return this.stations.list({ show, find, after: after ?? null, from, limit });
   }
 
   @May('stations.read')
   @Get('across')
-  across(): ReturnType<Stations['across']> {
+  across(): Promise<Says<typeof acrossStations>> {
     return this.stations.across();
   }
 
   /** What one station shares with others and must not. */
   @May('stations.read')
   @Get('shared')
-  async shared(@Query() { stream }: SharedQuery): ReturnType<Stations['shared']> {
+  async shared(@Query() { stream }: SharedQuery): Promise<Says<typeof sharedWith>> {
     return isStream(stream) ? this.stations.shared(stream) : { shared: [], again: null };
   }
 
   /** Every station's sheet as a file: its canonical text and its rows. */
   @May('stations.read')
   @Get('sheets')
-  sheets(): ReturnType<Stations['sheets']> {
+  sheets(): Promise<Says<typeof everySheet>> {
     return this.stations.sheets();
   }
 
   /** Whose lamps would be another if every station took a published version. */
   @May('stations.read')
   @Get('preview')
-  async preview(@Query() { role, id, version }: PreviewQuery): Promise<NonNullable<Awaited<ReturnType<Stations['preview']>>>> {
+  async preview(@Query() { role, id, version }: PreviewQuery): Promise<Says<typeof previewRules>> {
     const found = await this.stations.preview(role, id, version);
     if (found === null)
       throw new ProblemException(HttpStatus.NOT_FOUND, [problem('no-version', 'version', { id: id.slice(0, 40), version })]);
@@ -71,7 +81,7 @@ export class StationsController {
 
   @May('stations.read')
   @Get(':stream/beside')
-  beside(@Param('stream') stream: string): ReturnType<Stations['beside']> {
+  beside(@Param('stream') stream: string): Promise<Says<typeof besideStation>> {
     if (!isStream(stream))
       throw new ProblemException(HttpStatus.NOT_FOUND, [problem('no-station', 'stream', { stream: stream.slice(0, 60) })]);
     return this.stations.beside(stream);

@@ -5,7 +5,7 @@ import { canonical, type State } from '@green-lamp/core/journal';
 import type { Heard, NamedRules } from '@green-lamp/core/lamp';
 import type { Here } from '@green-lamp/core/evidence';
 import { sharedBy } from '@green-lamp/core/check';
-import type { Listed, Shared, Show, Summary } from '@green-lamp/core/api';
+import type { listStations, Says, sharedWith, Show, Summary } from '@green-lamp/core/api';
 import type { Answers } from '../board/asked.ts';
 import { Board, type Place } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
@@ -23,7 +23,7 @@ export class Stations {
     private readonly where: Whereabouts,
   ) {}
 
-  async list(of: { show: Show; find: string; after: string | null; from: number; limit: number }): Promise<Listed> {
+  async list(of: { show: Show; find: string; after: string | null; from: number; limit: number }): Promise<Says<typeof listStations>> {
     await this.board.settled();
     const rows = this.board.rows({ ...of, after: placeOf(of.after), limit: of.limit + 1 });
     const shown = rows.slice(0, of.limit);
@@ -43,7 +43,7 @@ export class Stations {
   }
 
   /** What one station shares with others and must not. It takes every station's sheet, so one look is good for twenty times as long as it took; where something has changed since, it is said when to ask again. */
-  async shared(stream: Stream): Promise<Shared> {
+  async shared(stream: Stream): Promise<Says<typeof sharedWith>> {
     const now = performance.now();
     if (this.#findings === null || (now > this.#findings.until && this.#findings.turn !== this.board.turn)) {
       const looked = { turn: this.board.turn, until: Number.POSITIVE_INFINITY, found: this.across().then(({ findings }) => findings) };

@@ -13,6 +13,7 @@ import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Answer } from '@green-lamp/core/api';
 import type { Env } from '../shell/env.ts';
+import { keepsContract } from './contract.ts';
 
 const root = join(__dirname, '..', '..', '..', '..');
 
@@ -35,7 +36,7 @@ export class TestServer {
       programmingPort: 0,
       modemPort: 0,
       modbusPort: 0,
-      bounds: { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, pages: 0 },
+      bounds: { connections: 0, connectionsOfOne: 0, framesOfOne: 0, strangersOfOne: 0, waitingBytes: 0, pages: 0 },
       keeps: { routineDays: 0, routineMegabytes: 0, strangerDays: 0, strangerMegabytes: 0 },
       data: join(this.folder, 'data'),
       keys: join(this.folder, 'keys'),
@@ -78,8 +79,11 @@ export class TestServer {
     return entry;
   }
 
-  fetch(path: string, init: RequestInit = {}): Promise<Response> {
-    return fetch(`${this.running.web}${path}`, init);
+  /** Every answer is held against its route. */
+  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    const response = await fetch(`${this.running.web}${path}`, init);
+    await keepsContract(init.method ?? 'GET', path, response.clone());
+    return response;
   }
   async get<T>(path: string): Promise<T> {
     return (await (await this.fetch(path)).json()) as T;

@@ -1,4 +1,4 @@
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsString, Matches, Max, MaxLength, Min, ValidateIf } from 'class-validator';
 import { type Part, parts, type YardEvent, yardEvents } from '@green-lamp/core/yard';
 
 export class StationBody {
@@ -6,7 +6,7 @@ export class StationBody {
 }
 export class StartBody extends StationBody {
   /** What of the station is simulated; left out: all of it. */
-  @IsOptional() @IsArray() @ArrayMaxSize(3) @IsIn(parts, { each: true }) parts?: Part[];
+  @ValidateIf((body: StartBody) => body.parts !== undefined) @IsArray() @ArrayMaxSize(3) @IsIn(parts, { each: true }) parts?: Part[];
 }
 export class PathBody extends StationBody {
   @Matches(/^[0-9a-z]{6}$/) path: string;

@@ -1,13 +1,28 @@
 import { Body, Controller, Get, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
 import { type ElementId, isElementId, isJson, isStream, type Stream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
-import { type Dale, parts as allParts, type SentText, type StationSpec, type WorldPath, type YardScenario } from '@green-lamp/core/yard';
+import type {
+  actInYard,
+  askModem,
+  callByUnit,
+  keepDialogue,
+  Says,
+  setUnitClock,
+  startYard,
+  stopYard,
+  yardDale,
+  yardPlaces,
+  yardScenario,
+  yardSpec,
+  yardStation,
+  yardTexts,
+} from '@green-lamp/core/api';
+import { parts as allParts, type WorldPath } from '@green-lamp/core/yard';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
 import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody } from './yard.body.ts';
-import { type PlaceView, type StationSeen, type Tried, Yard } from './yard.ts';
+import { Yard } from './yard.ts';
 
-type View = { readonly places: PlaceView[] | null };
 const refuse = (status: HttpStatus, path: string, why: string): never => {
   throw new ProblemException(status, [problem('refused', path, { why })]);
 };
@@ -21,48 +36,48 @@ export class YardController {
   /** Text messages that virtual modems have sent, oldest first; all are simulated. */
   @May('yard.use')
   @Get('sent')
-  sent(): { simulated: true; sent: readonly SentText[] } {
+  sent(): Says<typeof yardTexts> {
     return { simulated: true, sent: this.yard.sent };
   }
 
   /** The dale: masts, carriers, office, portal, and the stations whose equipment runs. */
   @May('yard.use')
   @Get('dale')
-  dale(): { simulated: true; dale: Dale } {
+  dale(): Says<typeof yardDale> {
     return { simulated: true, dale: this.yard.dale() };
   }
 
   /** Everything that was done in the yard since the server started, as a scenario file. */
   @May('yard.use')
   @Get('scenario')
-  scenario(): { scenario: YardScenario } {
+  scenario(): Says<typeof yardScenario> {
     return { scenario: this.yard.scenario() };
   }
 
   @May('yard.use')
   @Get()
-  view(@Query() { stream }: StationBody): View {
+  view(@Query() { stream }: StationBody): Says<typeof yardPlaces> {
     return { places: this.yard.view(this.#stream(stream)) };
   }
 
   /** One station as it can be seen, and the faults that could be planted there; null where it stands still. */
   @May('yard.use')
   @Get('station')
-  station(@Query() { stream }: StationBody): { simulated: true; seen: StationSeen | null } {
+  station(@Query() { stream }: StationBody): Says<typeof yardStation> {
     return { simulated: true, seen: this.yard.station(this.#stream(stream)) };
   }
 
   /** What a station's equipment would be made from: for practice in the page. */
   @May('yard.use')
   @Get('spec')
-  async spec(@Query() { stream }: StationBody): Promise<{ spec: StationSpec }> {
+  async spec(@Query() { stream }: StationBody): Promise<Says<typeof yardSpec>> {
     return { spec: await this.yard.spec(this.#stream(stream), allParts) };
   }
 
   @May('yard.use')
   @Post('start')
   @HttpCode(200)
-  async start(@Body() { stream, parts = [...allParts] }: StartBody): Promise<View> {
+  async start(@Body() { stream, parts = [...allParts] }: StartBody): Promise<Says<typeof startYard>> {
     await this.yard.start(this.#stream(stream), parts);
     return this.view({ stream });
   }
@@ -70,7 +85,7 @@ export class YardController {
   @May('yard.use')
   @Post('stop')
   @HttpCode(200)
-  stop(@Body() { stream }: StationBody): View {
+  stop(@Body() { stream }: StationBody): Says<typeof stopYard> {
     this.yard.stop(this.#stream(stream));
     return this.view({ stream });
   }
@@ -78,7 +93,7 @@ export class YardController {
   @May('yard.use')
   @Post('act')
   @HttpCode(200)
-  act(@Body() { act }: ActBody): { refused: string | null } {
+  act(@Body() { act }: ActBody): Says<typeof actInYard> {
     if (!isJson(act) || ('act' in act && notByHand.has(act.act)))
       return refuse(HttpStatus.BAD_REQUEST, 'act', 'That is nothing that a person does.');
     const done = this.yard.act(act);
@@ -89,7 +104,7 @@ export class YardController {
   @May('yard.use')
   @Post('clock')
   @HttpCode(200)
-  clock(@Body() { clock, ...at }: ClockBody): View {
+  clock(@Body() { clock, ...at }: ClockBody): Says<typeof setUnitClock> {
     const { stream } = this.#at(at);
     this.yard.act({ act: 'clock', station: stream, off: clock });
     return this.view(at);
@@ -98,7 +113,7 @@ export class YardController {
   @May('yard.use')
   @Post('ask')
   @HttpCode(200)
-  async ask(@Body() { typed, ...at }: AskBody): Promise<{ answer: string }> {
+  async ask(@Body() { typed, ...at }: AskBody): Promise<Says<typeof askModem>> {
     const { stream, place } = this.#at(at);
     return { answer: await this.yard.ask(stream, place, typed) };
   }
@@ -106,7 +121,7 @@ export class YardController {
   @May('yard.use')
   @Post('keep')
   @HttpCode(200)
-  async keep(@Body() at: PathBody): Promise<{ entry: string; text: string }> {
+  async keep(@Body() at: PathBody): Promise<Says<typeof keepDialogue>> {
     const { stream, place } = this.#at(at);
     if (this.yard.unkept(stream, place) === '')
       return refuse(HttpStatus.CONFLICT, 'path', 'The modem has said nothing since the last time.');
@@ -116,7 +131,7 @@ export class YardController {
   @May('yard.use')
   @Post('call')
   @HttpCode(200)
-  async call(@Body() { event, ...at }: CallBody): Promise<{ tried: readonly Tried[] }> {
+  async call(@Body() { event, ...at }: CallBody): Promise<Says<typeof callByUnit>> {
     const { stream, place } = this.#at(at);
     const { tried, why } = await this.yard.call(stream, place, event);
     if (why !== null) return refuse(HttpStatus.CONFLICT, 'path', `The call did not reach the desk. ${why}`);

@@ -4,13 +4,13 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { type ElementId, isStream, type Json, type Stream, type Ulid } from '@green-lamp/core/name';
 import { forwardedTo } from '@green-lamp/core/lamp';
 import { textOf, write } from '@green-lamp/core/journal';
+import type { StationSeen, Tried, YardPlace } from '@green-lamp/core/api';
 import type { Parsed } from '@green-lamp/core/problem';
 import { cutLines, type ModbusDevice, readAnswer, writeLine } from '@green-lamp/core/wire';
 import {
   type Act,
   type Dale,
   daleView,
-  type DeskSaid,
   faultsFor,
   greet,
   hearProgrammer,
@@ -35,7 +35,6 @@ import {
   type Woken,
   type YardEvent,
   type YardScenario,
-  type YardStation,
 } from '@green-lamp/core/yard';
 import { Blobs } from '../blobs/blobs.ts';
 import { Desk } from '../desk/desk.ts';
@@ -45,23 +44,6 @@ import { Clock, Ids } from '../shell/clock.ts';
 import { connectFrom, exchange } from './exchange.ts';
 import { RunningWorld, tickEvery } from './running-world.ts';
 
-export type Tried = { readonly sent: string; readonly answer: string; readonly said: DeskSaid };
-export type PlaceView = {
-  readonly path: ElementId;
-  readonly address: string;
-  readonly account: string;
-  readonly sequence: number;
-  readonly clock: number;
-  /** Whether a virtual modem belongs to the path. */
-  readonly modem: boolean;
-};
-export type FaultOffered = { readonly id: string; readonly area: string; readonly name: string };
-export type StationSeen = {
-  readonly station: YardStation;
-  readonly faults: readonly FaultOffered[];
-  /** What each modem's port has said lately. */
-  readonly heard: { readonly [modem: string]: string };
-};
 export type Called = { readonly tried: readonly Tried[]; readonly why: string | null };
 
 /** What a modem has answered and nobody has kept yet, at most; older lines go first. */
@@ -118,7 +100,7 @@ export class Yard implements OnApplicationShutdown {
   }
 
   /** The running equipment of a station by its paths, or null where it stands still. */
-  view(stream: Stream): PlaceView[] | null {
+  view(stream: Stream): YardPlace[] | null {
     const outfit = this.#outfit(stream);
     if (outfit === null) return null;
     const { account, sequence, clock } = outfit.unit.caller;

@@ -1,7 +1,8 @@
-// Talks to the server. Every answer measures the clock; a network that is not there is told apart from a refusal.
-import { isObject } from '@green-lamp/core/name';
+// Talks to the server by the routes that both share. Every answer is read by its route's shape and measures the clock; a network that is not there is told apart from a refusal.
+import { isObject, plainText } from '@green-lamp/core/name';
+import { type Every, type Route, type Told, toldShape } from '@green-lamp/core/api';
+import { listOf } from '@green-lamp/core/problem';
 import { measureSkew } from './device.ts';
-import type { Told } from '@green-lamp/core/api';
 
 export class NoNetwork extends Error {}
 /** The desk is there and fails at this one request: asking the same again may never help. */
@@ -15,28 +16,57 @@ export class Refusal extends Error {
   }
 }
 
-type Every = { now: number; cursor: number; wire: number; life: string };
-const speaksOurWire = (body: unknown): body is Every =>
-  isObject(body) &&
-  typeof body['now'] === 'number' &&
-  typeof body['cursor'] === 'number' &&
-  body['wire'] === 2 &&
-  typeof body['life'] === 'string';
-
-const problemsOf = (body: unknown): Told[] =>
-  isObject(body) && Array.isArray(body['problems'])
-    ? (body['problems'] as Told[])
-    : [{ code: 'refused', path: '', args: {}, sentence: 'The server answered in a way that this page does not know. Reload the page.' }];
+const notOurs: Told = {
+  code: 'refused',
+  path: '',
+  args: {},
+  sentence: 'The server answered in a way that this page does not know. Reload the page.',
+};
+const problems = listOf(toldShape, 10_000);
+const problemsOf = (body: unknown): readonly Told[] => {
+  const read = problems(isObject(body) ? body['problems'] : null, 'problems');
+  return read.ok ? read.value : [notOurs];
+};
 
 /** How long (ms) an answer is waited for. */
 const usual = 20_000;
 
-const ask = async <T>(path: string, init: RequestInit, patience = usual): Promise<T & Every> => {
-  const asked = Date.now();
+export type Asked<Q, B> = {
+  readonly query?: Q;
+  readonly body?: B;
+  /** What stands in the path behind a colon. */
+  readonly names?: { readonly [name: string]: string };
+  readonly person?: string;
+  /** For a route that takes octets. */
+  readonly octets?: Uint8Array<ArrayBuffer>;
+  /** For what takes the desk long, such as every sheet there is. */
+  readonly patience?: number;
+};
+
+const addressOf = (path: string, names: { readonly [name: string]: string }, query: object): string => {
+  const search = new URLSearchParams();
+  for (const [name, value] of Object.entries(query))
+    if (value !== undefined) search.set(name, Array.isArray(value) ? value.join(',') : plainText(value));
+  const way = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(names[name] ?? ''));
+  return search.size === 0 ? way : `${way}?${search.toString()}`;
+};
+const sent = ({ body, octets, person = '' }: Asked<unknown, unknown>): RequestInit =>
+  octets === undefined
+    ? { headers: { 'content-type': 'application/json', 'x-green-lamp-person': person }, body: JSON.stringify(body ?? {}) }
+    : { headers: { 'content-type': 'application/octet-stream', 'x-green-lamp-person': person }, body: octets };
+
+/** Asks a route. Throws `NoNetwork`, or a `Refusal` with sentences. */
+export const ask = async <Q, B, A>(route: Route<Q, B, A>, asked: Asked<Q, B> = {}): Promise<A & Every> => {
+  const { names = {}, query, patience = usual } = asked;
+  const began = Date.now();
   let response: Response;
   let body: unknown;
   try {
-    response = await fetch(path, { ...init, signal: AbortSignal.timeout(patience) });
+    response = await fetch(addressOf(route.path, names, query ?? {}), {
+      method: route.method,
+      ...(route.method === 'GET' ? { headers: { accept: 'application/json' } } : sent(asked)),
+      signal: AbortSignal.timeout(patience),
+    });
     body = await response.json();
   } catch (cause) {
     throw new NoNetwork('The desk does not answer.', { cause });
@@ -46,24 +76,8 @@ const ask = async <T>(path: string, init: RequestInit, patience = usual): Promis
     if (response.status > 500) throw new NoNetwork('The desk could not answer.');
     throw new Refusal(response.status, problemsOf(body));
   }
-  if (!speaksOurWire(body)) throw new Refusal(response.status, problemsOf(null));
-  measureSkew(body.now, asked, Date.now());
-  return body as T & Every; // the server's answer of this wire version
+  const read = route.answer(body, '');
+  if (!read.ok) throw new Refusal(response.status, [notOurs]);
+  measureSkew(read.value.now, began, Date.now());
+  return read.value;
 };
-
-/** `patience`: for what takes the desk long, such as every sheet there is. */
-export const get = <T>(path: string, patience?: number): Promise<T & Every> =>
-  ask<T>(path, { headers: { accept: 'application/json' } }, patience);
-/** A piece of something that is no text. */
-export const postOctets = <T>(path: string, person: string, octets: Uint8Array<ArrayBuffer>): Promise<T & Every> =>
-  ask<T>(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream', 'x-green-lamp-person': person },
-    body: octets,
-  });
-export const post = <T>(path: string, person: string, body: object): Promise<T & Every> =>
-  ask<T>(path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
-    body: JSON.stringify(body),
-  });

@@ -2,7 +2,8 @@
 import { isObject, type Sha256, type Stream } from '@green-lamp/core/name';
 import { hashOf } from '@green-lamp/core/journal';
 import { mask, maskPlaces, type Place } from '@green-lamp/core/wire';
-import { DeskFault, get, post, Refusal } from './api.ts';
+import { keepText as keepAtDesk, textByHash } from '@green-lamp/core/api';
+import { ask, DeskFault, Refusal } from './api.ts';
 import { type BlobRow, db } from './db.ts';
 import { givesUp } from './patience.ts';
 
@@ -19,7 +20,7 @@ export const keptText = async (hash: Sha256): Promise<string | null> => {
   const here = await db.blobs.get(hash);
   if (here !== undefined) return here.text;
   try {
-    const { text } = await get<{ text: string }>(`/api/blobs/${hash}`);
+    const { text } = await ask(textByHash, { names: { hash } });
     await db.blobs.put({ hash, text, waits: 0 });
     return text;
   } catch (error) {
@@ -73,7 +74,7 @@ const streamsOfTexts = async (): Promise<ReadonlyMap<string, Stream>> => {
 /** Sends one text. One in which the desk still finds a secret is masked anew, and goes out as another one with its entry. */
 const deliverText = async ({ hash, text }: BlobRow, stream: Stream): Promise<void> => {
   try {
-    await post('/api/blobs', '', { text, stream });
+    await ask(keepAtDesk, { body: { text, stream } });
   } catch (error) {
     if (error instanceof DeskFault ? !givesUp(hash) : !(error instanceof Refusal)) throw error;
     const places = error instanceof Refusal ? placesIn(error) : null;

@@ -1,12 +1,12 @@
 // [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
 import { blobsOf, deliverTexts, offerTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
-import { DeskFault, NoNetwork, post, Refusal } from './api.ts';
+import { ask, DeskFault, NoNetwork, Refusal } from './api.ts';
 import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
 import { givesUp } from './patience.ts';
 import { pullSoon } from './pull.ts';
-import type { Answer } from '@green-lamp/core/api';
+import { type Answer, appendEntries } from '@green-lamp/core/api';
 
 const mostAtOnce = 100;
 let due: ReturnType<typeof setTimeout> | null = null;
@@ -61,7 +61,7 @@ const send = async (rows: readonly QueueRow[]): Promise<void> => {
   if (first === undefined) return;
   try {
     const secrets = rows.flatMap((row) => row.secrets);
-    const { answers } = await post<{ answers: Answer[] }>('/api/entries', first.person, { entries: rows.map(({ text }) => text), secrets });
+    const { answers } = await ask(appendEntries, { person: first.person, body: { entries: rows.map(({ text }) => text), secrets } });
     useLive.setState({ connected: true });
     await settle(rows, answers);
   } catch (error) {

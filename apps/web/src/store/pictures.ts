@@ -3,7 +3,8 @@ import type { ElementId, LampName, Sha256, Stream } from '@green-lamp/core/name'
 import { sha256Of } from '@green-lamp/core/journal';
 
 import { jpegSize, mostPicture, pictureStep } from '@green-lamp/core/wire';
-import { get, NoNetwork, postOctets, Refusal } from './api.ts';
+import { pictureCome, sendPiece } from '@green-lamp/core/api';
+import { ask, NoNetwork, Refusal } from './api.ts';
 import { append } from './append.ts';
 import { db, type PictureRow } from './db.ts';
 import { sharedNow } from './device.ts';
@@ -48,14 +49,10 @@ export const keepPicture = async (file: File, of: PictureOf): Promise<Sha256> =>
 
 /** Sends one picture from where the desk has it, then enters it. */
 const sendOne = async ({ hash, bytes, stream, step, lamp, path, taken, person }: PictureRow): Promise<void> => {
-  let { have, kept } = await get<{ have: number; kept: boolean }>(`/api/pictures/${hash}/pieces`);
+  let { have, kept } = await ask(pictureCome, { names: { hash } });
   while (!kept) {
     const piece = bytes.slice(have, have + pictureStep);
-    ({ have, kept } = await postOctets<{ have: number; kept: boolean }>(
-      `/api/pictures/${hash}/pieces?at=${have}&of=${bytes.length}`,
-      person,
-      piece,
-    ));
+    ({ have, kept } = await ask(sendPiece, { names: { hash }, query: { at: have, of: bytes.length }, person, octets: piece }));
   }
   const size = jpegSize(bytes);
   if (size !== null) {

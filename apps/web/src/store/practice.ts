@@ -35,7 +35,7 @@ import {
 import { append } from './append.ts';
 import { db } from './db.ts';
 import { chosenPerson, deviceNow } from './device.ts';
-import type { StationSeen } from './yard.ts';
+import type { StationSeen } from '@green-lamp/core/api';
 
 type Done = { readonly after: number; readonly act: Json };
 type Practice = {

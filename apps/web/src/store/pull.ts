@@ -1,8 +1,9 @@
 // Fetches what was missed of the streams that are kept here, in one request for all of them. Only this moves a stream's cursor.
 import { deskStream, houseStream, peopleStream, profilesStream, type Stream } from '@green-lamp/core/name';
 import { readEntry } from '@green-lamp/core/journal';
-import type { Kept } from '@green-lamp/core/api';
-import { get, NoNetwork } from './api.ts';
+import type { Here } from '@green-lamp/core/evidence';
+import { keptOf } from '@green-lamp/core/api';
+import { ask, NoNetwork } from './api.ts';
 import { db, type StreamRow } from './db.ts';
 import { tell, useLive } from './live.ts';
 
@@ -65,15 +66,16 @@ const fetchAfter = async (rows: readonly StreamRow[]): Promise<void> => {
   let after = Math.min(...rows.map(({ n }) => n));
   const streams = rows.map(({ stream }) => stream);
   for (;;) {
-    const answer = await get<Kept>(`/api/kept?after=${after}&streams=${streams.join(',')}`);
+    const answer = await ask(keptOf, { query: { after, streams } });
     if (await isNewLife(answer.life)) return;
+    const here: Here = answer.here;
     const last = answer.entries.at(-1)?.n ?? after;
     const next = answer.more ? last : Math.max(last, answer.upTo);
     await db.transaction('rw', db.kept, db.streams, db.meta, async () => {
-      await db.kept.bulkPut(answer.entries);
+      await db.kept.bulkPut([...answer.entries]);
       for (const stream of streams) await db.streams.update(stream, { n: next });
       for (const { stream, heard, traits, head } of answer.beside)
-        await db.streams.update(stream, { heard: [...heard], traits: [...traits], head, here: answer.here, asOf: answer.now });
+        await db.streams.update(stream, { heard: [...heard], traits: [...traits], head, here, asOf: answer.now });
       await db.meta.put({ name: 'server-key', value: answer.key });
     });
     after = next;

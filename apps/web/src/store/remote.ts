@@ -1,8 +1,17 @@
 // Programming from afar as this page asks it: a session of a station, and the test of the way in. Looked at once a second while one runs.
 import { useEffect, useState } from 'react';
 import type { ElementId, SettingKey, Stream } from '@green-lamp/core/name';
-import type { RemoteSession, WayIn } from '@green-lamp/core/api';
-import { get, post } from './api.ts';
+import {
+  beginSession,
+  type RemoteSession,
+  remoteState,
+  stopSession,
+  stopWayIn,
+  testWayIn,
+  type WayIn,
+  wayInState,
+} from '@green-lamp/core/api';
+import { ask } from './api.ts';
 import { pullSoon } from './pull.ts';
 import { tell } from './live.ts';
 
@@ -34,7 +43,7 @@ export const useSession = (
   stream: Stream,
 ): { session: RemoteSession | null; begin: (of: Begin) => Promise<void>; stop: () => Promise<void> } => {
   const [session, set] = usePolled(
-    async () => (await get<{ session: RemoteSession | null }>(`/api/remote?stream=${stream}`)).session,
+    async () => (await ask(remoteState, { query: { stream } })).session,
     ({ is }) => is !== 'over',
     stream,
   );
@@ -42,26 +51,31 @@ export const useSession = (
   useEffect(() => {
     if (over) pullSoon();
   }, [over]);
-  const say = async (what: string, body: object): Promise<void> => {
-    set((await post<{ session: RemoteSession | null }>(`/api/remote/${what}`, '', { stream, ...body })).session);
+  return {
+    session,
+    begin: async (of) => {
+      set((await ask(beginSession, { body: { stream, ...of } })).session);
+    },
+    stop: async () => {
+      set((await ask(stopSession, { body: { stream } })).session);
+    },
   };
-  return { session, begin: (of) => say('session', of), stop: () => say('stop', {}) };
 };
 type Begin = { path: ElementId; key: SettingKey; words: string; virtual: boolean; from: string };
 
 export const useWayIn = (): { wayIn: WayIn | null; open: (port: number, seconds: number) => Promise<void>; stop: () => Promise<void> } => {
   const [wayIn, set] = usePolled(
-    async () => (await get<{ wayIn: WayIn | null }>('/api/remote/way-in')).wayIn,
+    async () => (await ask(wayInState)).wayIn,
     ({ is }) => is === 'open',
     '',
   );
   return {
     wayIn,
     open: async (port, seconds) => {
-      set((await post<{ wayIn: WayIn }>('/api/remote/way-in', '', { port, seconds })).wayIn);
+      set((await ask(testWayIn, { body: { port, seconds } })).wayIn);
     },
     stop: async () => {
-      set((await post<{ wayIn: WayIn | null }>('/api/remote/way-in/stop', '', {})).wayIn);
+      set((await ask(stopWayIn, { body: {} })).wayIn);
     },
   };
 };

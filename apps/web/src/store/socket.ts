@@ -1,11 +1,10 @@
 // The live channel. It only says that there is something; what it is comes over HTTP.
-import { isObject } from '@green-lamp/core/name';
 import { liveQuery } from 'dexie';
 import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { addFrames, tell, useLive } from './live.ts';
 import { onOffered, pullSoon } from './pull.ts';
-import type { FrameView, ListenerState } from '@green-lamp/core/api';
+import { liveMessage } from '@green-lamp/core/api';
 
 let again = 500;
 
@@ -18,20 +17,20 @@ const connect = (): void => {
     pullSoon();
   };
   socket.onmessage = ({ data }) => {
-    const message: unknown = JSON.parse(String(data));
-    if (!isObject(message)) return;
-    if (Array.isArray(message['listeners'])) useLive.setState({ listeners: message['listeners'] as ListenerState[] });
-    if (Array.isArray(message['board'])) useLive.setState(({ board }) => ({ board: board + 1 }));
-    if ('trouble' in message) useLive.setState({ deskTrouble: typeof message['trouble'] === 'string' ? message['trouble'] : null });
-    if (Array.isArray(message['frames'])) {
-      const frames = message['frames'] as FrameView[];
+    const read = liveMessage(JSON.parse(String(data)), '');
+    if (!read.ok) return; // a newer desk says something else besides: what this page knows comes by itself
+    const { listeners, board, trouble, frames, cursor, streams, again: askAll } = read.value;
+    if (listeners !== undefined) useLive.setState({ listeners });
+    if (board !== undefined) useLive.setState((was) => ({ board: was.board + 1 }));
+    if (trouble !== undefined) useLive.setState({ deskTrouble: trouble });
+    if (frames !== undefined) {
       addFrames(frames);
       pullSoon(frames.flatMap(({ station }) => station ?? []));
     }
-    if (typeof message['cursor'] === 'number') pullSoon(Array.isArray(message['streams']) ? message['streams'].map(String) : undefined);
-    if (message['again'] === true) {
+    if (cursor !== undefined) pullSoon(streams ?? undefined);
+    if (askAll === true) {
       pullSoon();
-      useLive.setState(({ board }) => ({ board: board + 1 }));
+      useLive.setState((was) => ({ board: was.board + 1 }));
     }
   };
   socket.onclose = () => {

@@ -46,7 +46,8 @@ export class FakeServer {
         this.texts.set(hashOf(text), text);
         return reply({ hash: hashOf(text) });
       }
-      if (this.badBody(texts)) return reply({ problems: [{ code: 'refused', path: 'body', sentence: 'The body was refused.' }] }, 400);
+      if (this.badBody(texts))
+        return reply({ problems: [{ code: 'refused', path: 'body', args: {}, sentence: 'The body was refused.' }] }, 400);
       return reply({ answers: texts.map((text) => this.#keep(text)) });
     }
     if (path.startsWith('/api/kept')) {
@@ -56,6 +57,7 @@ export class FakeServer {
         entries: this.kept.filter(({ n, stream }) => n > Number(query.get('after')) && streams.includes(stream)),
         more: false,
         upTo: this.kept.length,
+        here: { addresses: [], networks: [], outside: [], hidden: false, testPaths: false },
         key: 'ab'.repeat(32),
         beside: streams
           .filter((stream) => stream.startsWith('station:'))
@@ -65,7 +67,7 @@ export class FakeServer {
     if (path.startsWith('/api/blobs/')) {
       const text = this.texts.get(path.slice('/api/blobs/'.length));
       return text === undefined
-        ? reply({ problems: [{ code: 'refused', path: 'hash', sentence: 'No such text is kept here.' }] }, 404)
+        ? reply({ problems: [{ code: 'refused', path: 'hash', args: {}, sentence: 'No such text is kept here.' }] }, 404)
         : reply({ text });
     }
     return reply({ key: 'ab'.repeat(32) });

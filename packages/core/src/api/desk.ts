@@ -1,89 +1,65 @@
-// The desk as its screen sees it: listeners, what they take in and turn away, what is kept, and calls.
-import type { Stream } from '../name/index.ts';
+// The desk as its screen sees it: what it takes in and turns away, what is kept, and whether it is well.
+import { isObject } from '../name/index.ts';
+import { atLeast, type Fielded, type Given, known, listOf, number, oneOf, orNull, text, whole } from '../problem/index.ts';
+import { listenerShape } from './frames.ts';
+import { mostWhole, reads } from './route.ts';
 
-export type ListenerState = {
-  readonly kind: string;
-  readonly host: string;
-  readonly port: number;
-  readonly state: 'listening' | 'closed';
-  readonly connections: number;
-};
+const count = whole(0, mostWhole);
 
-export const boundNames = ['connections', 'connectionsOfOne', 'framesOfOne', 'strangersOfOne', 'pages'] as const;
+export const boundNames = ['connections', 'connectionsOfOne', 'framesOfOne', 'strangersOfOne', 'waitingBytes', 'pages'] as const;
 export type BoundName = (typeof boundNames)[number];
 /** A limit of the desk; `most` 0 is none. */
-export type BoundState = { readonly name: BoundName; readonly most: number; readonly now: number; readonly refused: number };
+const boundShape = atLeast({ name: oneOf(boundNames), most: count, now: count, refused: count });
+export type BoundState = Given<typeof boundShape>;
 
 export type FrameClass = 'routine' | 'strangers';
 /** Days and megabytes for which calls are kept; 0 is for ever. */
-export type Keeps = {
-  readonly routineDays: number;
-  readonly routineMegabytes: number;
-  readonly strangerDays: number;
-  readonly strangerMegabytes: number;
-};
-/** What is kept, in bytes, as of an instant. */
-export type Sizes = {
-  readonly at: number;
-  /** The file with its log, and what is free on its disk. */
-  readonly file: number;
-  readonly free: number;
-  readonly frames: { readonly [C in FrameClass]: { readonly rows: number; readonly bytes: number; readonly oldest: number | null } };
-};
-export type Room = Sizes & {
-  readonly keeps: Keeps;
+const keepsShape = atLeast({ routineDays: count, routineMegabytes: count, strangerDays: count, strangerMegabytes: count });
+export type Keeps = Given<typeof keepsShape>;
+const classShape = atLeast({ rows: count, bytes: count, oldest: orNull(count) });
+/** What is kept, in bytes, as of an instant: the file with its log, and what is free on its disk. */
+const sizes = { at: count, file: count, free: count, frames: atLeast({ routine: classShape, strangers: classShape }) } as const;
+export type Sizes = Fielded<typeof sizes>;
+const roomShape = atLeast({
+  ...sizes,
+  keeps: keepsShape,
   /** Days that the disk lasts at the growth since an instant; null where it does not grow or that can't be said yet. */
-  readonly daysLeft: number | null;
-  readonly since: number | null;
-  readonly removed: number;
-};
-/** Answer of `GET /api/desk`. */
-export type DeskState = {
-  readonly listeners: readonly ListenerState[];
-  /** Why nothing can be kept or judged at present. */
-  readonly trouble: string | null;
-  readonly bounds: readonly BoundState[];
-  readonly kept: Room | null;
-  /** How far (ms) the machine's date is ahead of the desk's clock, which does not follow. */
-  readonly clockJumped: number;
-};
+  daysLeft: orNull(number(0, Number.MAX_VALUE)),
+  since: orNull(count),
+  removed: count,
+});
+export type Room = Given<typeof roomShape>;
+export const deskState = reads(
+  '/api/desk',
+  'Listeners, limits, what is kept, and what is wrong.',
+  {},
+  {
+    listeners: listOf(listenerShape, 1000),
+    /** Why nothing can be kept or judged at present. */
+    trouble: orNull(text(4000)),
+    bounds: listOf(boundShape, 100),
+    kept: orNull(roomShape),
+    /** How far (ms) the machine's date is ahead of the desk's clock, which does not follow. */
+    clockJumped: count,
+  },
+);
 
-export const frameStatuses = ['matched', 'unknown', 'not understood', 'refused'] as const;
-export type FrameStatus = (typeof frameStatuses)[number];
-export const isFrameStatus = (value: unknown): value is FrameStatus => frameStatuses.some((status) => status === value);
-/** A call as a screen shows it. */
-export type FrameView = {
-  readonly id: number;
-  readonly at: number;
-  readonly kept: number;
-  readonly listener: string;
-  readonly port: number;
-  readonly address: string;
-  readonly fromPort: number;
-  readonly status: FrameStatus;
-  readonly why: string | null;
-  readonly account: string | null;
-  readonly instant: string | null;
-  readonly station: Stream | null;
-  readonly stationName: string | null;
-  readonly pathName: string | null;
-  readonly receiver: string | null;
-  readonly path: string | null;
-  readonly how: string | null;
-  readonly strength: string | null;
-  readonly impossible: readonly string[];
-  readonly zone: string | null;
-  readonly turn: string | null;
-  readonly part: number;
-  readonly event: string | null;
-  readonly grade: number | null;
-  readonly simulated: boolean;
-  readonly repeats: number;
-  readonly entry: string | null;
-  /** Base64 of what came, masked. */
-  readonly bytes: string;
-  readonly fields: { readonly [key: string]: string };
-  readonly nearest: readonly { readonly account: string; readonly stream: Stream; readonly name: string; readonly how: string }[];
-};
-/** Answer of `GET /api/frames`. */
-export type Frames = { readonly frames: readonly FrameView[]; readonly more: boolean };
+const simulatedPort = atLeast({ port: whole(0, 65_535), simulated: known((value): value is true => value === true, 'yes') });
+export const health = reads(
+  '/api/health',
+  'Whether the desk keeps what it hears, its listeners, and the ports of what is simulated.',
+  {},
+  {
+    state: oneOf(['up', 'degraded']),
+    why: orNull(text(4000)),
+    listeners: listOf(listenerShape, 1000),
+    modem: simulatedPort,
+    modbus: simulatedPort,
+  },
+);
+export const description = reads(
+  '/api/openapi.json',
+  'This description (OpenAPI 3.1).',
+  {},
+  { openapi: text(20), paths: known(isObject, 'paths') },
+);

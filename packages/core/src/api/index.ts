@@ -1,5 +1,14 @@
+export * from './across.ts';
 export * from './desk.ts';
-export type * from './entries.ts';
-export type * from './live.ts';
-export type * from './remote.ts';
+export * from './entries.ts';
+export * from './frames.ts';
+export * from './live.ts';
+export * from './openapi.ts';
+export * from './pictures.ts';
+export * from './remote.ts';
+export * from './route.ts';
+export * from './routes.ts';
+export * from './secrets.ts';
 export * from './stations.ts';
+export * from './texts.ts';
+export * from './yard.ts';

@@ -1,6 +1,6 @@
 // Whether two values that must agree do: one question for the bridges on the sheet and for the checks.
 import { type Json, plainText } from '../name/index.ts';
-import { ours, type Rule, type Said } from './rule.ts';
+import { type Code, ours, type Rule, type Said } from './rule.ts';
 import { type Agreement, type AgreementKind, definition, type Parameter, partsOf, showValue } from '../sheet/index.ts';
 
 const sameText = (a: Json, b: Json): boolean =>
@@ -69,7 +69,7 @@ export const ruleOf = (agreement: Agreement): Rule | null => {
   const equal = { [a]: exampleOf(ofA, 0), [b]: exampleOf(ofA, 0) };
   const unlike = kind === 'less' ? { [a]: exampleOf(ofA, 1), [b]: exampleOf(ofA, 0) } : { [a]: exampleOf(ofA, 0), [b]: exampleOf(ofA, 1) };
   const increasing = { [a]: exampleOf(ofA, 0), [b]: exampleOf(ofA, 1) };
-  const code = `agree-${kind}`;
+  const code: Code = `agree-${kind}`;
   return {
     id: `agree/${a}-${b}`,
     lamp,

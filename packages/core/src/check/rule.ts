@@ -4,6 +4,7 @@ import type { ElementId, Group, Json, LampName, SettingKey } from '../name/index
 import type { Here } from '../evidence/index.ts';
 import type { Source } from '../problem/index.ts';
 import type { Agreement, Bindings, DefinitionKey, SheetElement, SheetView, ValueOf } from '../sheet/index.ts';
+import type { words } from './words.en.ts';
 
 export const severities = ['stop', 'fix', 'look'] as const;
 export type Severity = (typeof severities)[number];
@@ -14,9 +15,15 @@ export type Traits = {
   readonly same: string;
 };
 
-/** What is so, why it matters, what to do; figures stand in braces by their names. */
-export type Words = readonly [what: string, why: string, todo: string];
-export type Codes = { readonly [code: string]: Words };
+/** A code of the checks' words. */
+export type Code = keyof typeof words;
+/** The names that stand in braces in a text. */
+type Named<T extends string> = T extends `${string}{${infer N}}${infer Rest}` ? N | Named<Rest> : never;
+type NamedBy<C extends Code> = Named<(typeof words)[C][number]>;
+/** The figures that the words of a code ask for: all of them, and no other. */
+type Args<C extends Code> = [NamedBy<C>] extends [never]
+  ? { readonly args?: { readonly [name: string]: never } }
+  : { readonly args: { readonly [N in NamedBy<C>]: Json } };
 /** What a rule says: a code of its own words, with the figures for them. */
 export type Said<C extends string> = {
   readonly code: C;
@@ -90,7 +97,7 @@ export type Rule = About & { readonly reads: readonly DefinitionKey[] } & (
     | { readonly over: 'sheet'; readonly find: (sheet: WholeSheet, around: Around) => readonly SaidOfSheet<string>[] }
   );
 
-type Common<C extends string> = {
+type Common<C extends Code> = {
   id: string;
   lamp: LampName;
   looks: string;
@@ -101,7 +108,7 @@ type Common<C extends string> = {
 };
 const worstOf = (codes: { readonly [code: string]: Severity }): Severity =>
   severities.find((severity) => Object.values(codes).includes(severity)) ?? 'look';
-const about = <C extends string>({ id, lamp, looks, source, traps = [], school, codes }: Common<C>) => ({
+const about = <C extends Code>({ id, lamp, looks, source, traps = [], school, codes }: Common<C>) => ({
   ...(school === undefined ? {} : { school }),
   id,
   lamp,
@@ -112,11 +119,13 @@ const about = <C extends string>({ id, lamp, looks, source, traps = [], school, 
   worst: worstOf(codes),
 });
 
-type Found<C extends string> = readonly { readonly code: C; readonly args?: { readonly [name: string]: Json } }[];
-const withSeverity = <C extends string>(codes: { readonly [N in C]: Severity }, found: Found<C>): Said<C>[] =>
+export type OneFound<C extends Code> = { readonly [N in C]: { readonly code: N } & Args<N> }[C];
+type Found<C extends Code> = readonly OneFound<C>[];
+type AnyFound<C extends Code> = { readonly code: C; readonly args?: { readonly [name: string]: Json } | undefined };
+const withSeverity = <C extends Code>(codes: { readonly [N in C]: Severity }, found: readonly AnyFound<C>[]): Said<C>[] =>
   found.map(({ code, args = {} }) => ({ code, severity: codes[code], args }));
 
-type RuleOf<K extends DefinitionKey, A extends DefinitionKey, C extends string> = Common<C> & {
+type RuleOf<K extends DefinitionKey, A extends DefinitionKey, C extends Code> = Common<C> & {
   reads: readonly K[];
   also?: readonly A[];
   find: (filled: Filled<NoInfer<K>> & Partial<Filled<NoInfer<A>>>, around: Around) => Found<NoInfer<C>>;
@@ -125,7 +134,7 @@ type RuleOf<K extends DefinitionKey, A extends DefinitionKey, C extends string> 
 } & More;
 
 /** A rule about settings that references join. */
-export const rule = <const K extends DefinitionKey, const C extends string, const A extends DefinitionKey = never>(
+export const rule = <const K extends DefinitionKey, const C extends Code, const A extends DefinitionKey = never>(
   of: RuleOf<K, A, C>,
 ): Rule => ({
   ...about(of),
@@ -145,7 +154,7 @@ export const rule = <const K extends DefinitionKey, const C extends string, cons
   },
 });
 
-type PairOf<K extends DefinitionKey, C extends string> = Common<C> & {
+type PairOf<K extends DefinitionKey, C extends Code> = Common<C> & {
   reads: K;
   find: (one: ValueOf<NoInfer<K>>, other: ValueOf<NoInfer<K>>) => Found<NoInfer<C>>;
   fires: readonly [ValueOf<NoInfer<K>>, ValueOf<NoInfer<K>>];
@@ -153,7 +162,7 @@ type PairOf<K extends DefinitionKey, C extends string> = Common<C> & {
 };
 
 /** A rule over two elements of one group. */
-export const pairRule = <const K extends DefinitionKey, const C extends string>(of: PairOf<K, C>): Rule => ({
+export const pairRule = <const K extends DefinitionKey, const C extends Code>(of: PairOf<K, C>): Rule => ({
   ...about(of),
   reads: [of.reads],
   over: 'pairs',
@@ -165,13 +174,11 @@ export const pairRule = <const K extends DefinitionKey, const C extends string>(
   },
 });
 
-type FoundInSheet<C extends string> = readonly {
-  readonly code: C;
-  readonly args?: { readonly [name: string]: Json };
+type FoundInSheet<C extends Code> = readonly (OneFound<C> & {
   readonly fields: readonly SettingKey[];
   readonly elements?: readonly ElementId[];
-}[];
-type SheetRuleOf<C extends string> = Common<C> & {
+})[];
+type SheetRuleOf<C extends Code> = Common<C> & {
   reads: readonly DefinitionKey[];
   find: (sheet: WholeSheet, around: Around) => FoundInSheet<NoInfer<C>>;
   fires: ExampleSheet;
@@ -179,7 +186,7 @@ type SheetRuleOf<C extends string> = Common<C> & {
 } & More;
 
 /** A rule over the whole sheet. */
-export const sheetRule = <const C extends string>(of: SheetRuleOf<C>): Rule => ({
+export const sheetRule = <const C extends Code>(of: SheetRuleOf<C>): Rule => ({
   ...about(of),
   reads: of.reads,
   over: 'sheet',

@@ -8,7 +8,7 @@ import { agreements, definition, definitionOf, parseValue, type SheetView } from
 import { asPlanned } from '../lamp/index.ts';
 import { onePath, twoSims } from '../lamp/testing.ts';
 import { acceptedAs, bridges, check, checkBy, openFindings, rules, sayFinding, type Rule, type Traits } from './index.ts';
-import type { ExampleSheet } from './rule.ts';
+import type { ExampleSheet, OneFound } from './rule.ts';
 import { words } from './words.en.ts';
 
 const around = { traits: () => null, demo: false, now: 0 };
@@ -232,4 +232,17 @@ test('a check that belongs to one school is asked only where the house rules fol
     const ours = schools.find(({ id }) => id === school.question)?.of.find((of) => of.ours === true)?.id ?? '';
     expect([one.id, checkBy(one, view, { ...around, now: examples.now ?? 0 }).length > 0]).toEqual([one.id, school.of.includes(ours)]);
   }
+});
+test('what a rule says carries the figures that its words ask for, all of them and no other: the compiler holds it', () => {
+  const whole: OneFound<'iccid-digit'> = { code: 'iccid-digit', args: { got: '4', want: '5' } };
+  // @ts-expect-error a figure of the sentence is missing
+  const short: OneFound<'iccid-digit'> = { code: 'iccid-digit', args: { got: '4' } };
+  // @ts-expect-error the sentence has no place for it
+  const more: OneFound<'iccid-digit'> = { code: 'iccid-digit', args: { got: '4', want: '5', modem: '1' } };
+  // @ts-expect-error a sentence without figures takes none
+  const bare: OneFound<'roaming-off'> = { code: 'roaming-off', args: { got: '4' } };
+  // @ts-expect-error there are no such words
+  const unknown: OneFound<'iccid-digits'> = { code: 'iccid-digits', args: {} };
+  expect(sayFinding(whole).what).toBe('The card number ends in 4; its check digit would be 5.');
+  expect([short, more, bare, unknown]).toHaveLength(4);
 });

@@ -1,7 +1,7 @@
 // What findings of modems, units and what lies beyond them say: what is so, why it matters, what to do.
-import type { Codes } from './rule.ts';
+import type { Codes } from './codes.ts';
 
-export const deviceWords: Codes = {
+export const deviceWords = {
   'modem-host-differs': [
     'The modem calls {host}; the desk’s receivers are at {hosts}.',
     'Its calls go elsewhere, and nothing says so.',
@@ -447,4 +447,4 @@ export const deviceWords: Codes = {
     'It is dead every night.',
     'Fit a battery, and count the dark hours.',
   ],
-};
+} as const satisfies Codes;

@@ -1,10 +1,10 @@
 // What each finding says: what is so, why it matters, what to do. Arguments are figures and values, filled in by name.
 import { plainText } from '../name/index.ts';
 import type { ApnFault } from '../sums/index.ts';
-import type { Codes } from './rule.ts';
+import type { Codes } from './codes.ts';
 import { deviceWords } from './words-devices.en.ts';
 
-export const words: Codes = {
+export const words = {
   ...deviceWords,
   'iccid-digit': [
     'The card number ends in {got}; its check digit would be {want}.',
@@ -99,7 +99,7 @@ export const words: Codes = {
     'Let the unit send a path flag, or prove each while the other is pulled.',
   ],
   'one-priority': ['Two paths both have priority {priority}.', 'Nobody can say which is first.', 'Give each its own.'],
-  'one-card': ['The same card number stands on two SIMs.', 'A card can only be in one slot.', 'Read both numbers again.'],
+  'one-card': ['The card number {iccid} stands on two SIMs.', 'A card can only be in one slot.', 'Read both numbers again.'],
   'grace-short': [
     'The desk raises a missed-test alarm after {grace}; the unit tests every {every}.',
     'Every test that is a little late sends somebody out.',
@@ -744,7 +744,7 @@ export const words: Codes = {
   'agree-member': ['{a}: {one} is not among {b}: {other}.', '{otherwise}', 'Find out which is right, and change the other.'],
   'agree-disjoint': ['{a} and {b} are both {one}.', '{otherwise}', 'Find out which is right, and change the other.'],
   'agree-meet': ['{a}: {one}; {b}: {other}. They have nothing in common.', '{otherwise}', 'Find out which is right, and change the other.'],
-};
+} as const satisfies Codes;
 
 /** What keeps a text from being an APN, in words (3GPP TS 23.003 clause 9.1). */
 const apnFaults: { readonly [F in ApnFault]: string } = {
@@ -769,6 +769,7 @@ export const sayFinding = (finding: {
   code: string;
   args: { readonly [name: string]: unknown };
 }): { what: string; why: string; todo: string } => {
-  const [what, why, todo] = words[finding.code] ?? [finding.code, '', ''];
+  const all: Codes = words;
+  const [what, why, todo] = all[finding.code] ?? [finding.code, '', ''];
   return { what: capital(fill(what, finding.args)), why: fill(why, finding.args), todo: fill(todo, finding.args) };
 };

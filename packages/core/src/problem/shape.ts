@@ -4,6 +4,8 @@ import { bad, good, type Parsed, type Problem, problem } from './problem.ts';
 
 /** JSON Schema (2020-12) of what a shape takes, as far as a schema can say it. */
 export type JsonSchema = { readonly [word: string]: Json };
+/** What a shape gives. */
+export type Given<S> = S extends Shape<infer T> ? T : never;
 export type Shape<T> = ((value: unknown, path: string) => Parsed<T>) & { readonly schema?: JsonSchema };
 
 const schemaOf = (of: Shape<unknown>): JsonSchema => of.schema ?? {};
@@ -64,28 +66,28 @@ export const listOf = <T>(member: Shape<T>, most: number): Shape<readonly T[]> =
 type Optional<T> = { optional: Shape<T> };
 export const optional = <T>(shape: Shape<T>): Optional<T> => ({ optional: shape });
 
-type Fields = { readonly [name: string]: Shape<unknown> | Optional<unknown> };
+/** Fields of an object by their names. */
+export type Fields = { readonly [name: string]: Shape<unknown> | Optional<unknown> };
 type ValueOf<F> = F extends Shape<infer T> ? T : F extends Optional<infer T> ? T : never;
 type OptionalNames<F extends Fields> = { [N in keyof F]: F[N] extends Optional<unknown> ? N : never }[keyof F];
 export type Fielded<F extends Fields> = { [N in Exclude<keyof F, OptionalNames<F>>]: ValueOf<F[N]> } & {
   [N in OptionalNames<F>]?: ValueOf<F[N]>;
 };
 
-const objectSchema = (of: Fields): JsonSchema => ({
+const objectSchema = (of: Fields, more: boolean): JsonSchema => ({
   type: 'object',
-  additionalProperties: false,
+  additionalProperties: more,
   required: Object.entries(of).flatMap(([name, field]) => (typeof field === 'function' ? [name] : [])),
   properties: Object.fromEntries(
     Object.entries(of).map(([name, field]) => [name, schemaOf(typeof field === 'function' ? field : field.optional)]),
   ),
 });
 
-/** An object with exactly these fields; a field that is not named is a problem. */
-export const fields = <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> =>
-  shape(objectSchema(of), (value, path) => {
+const object = <const F extends Fields>(of: F, more: boolean): Shape<NoInfer<Fielded<F>>> =>
+  shape(objectSchema(of, more), (value, path) => {
     if (!isObject(value)) return bad(problem('type', path, { want: 'an object' }));
     const problems: Problem[] = Object.keys(value)
-      .filter((name) => !Object.hasOwn(of, name))
+      .filter((name) => !more && !Object.hasOwn(of, name))
       .map((name) => problem('unknown', path, { name }));
     const made: { [name: string]: unknown } = {};
     for (const [name, field] of Object.entries(of)) {
@@ -100,6 +102,31 @@ export const fields = <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>
     }
     return problems.length > 0 ? { ok: false, problems } : good(made as NoInfer<Fielded<F>>); // every field was parsed by its own shape
   });
+
+/** An object with exactly these fields; a field that is not named is a problem. */
+export const fields = <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> => object(of, false);
+/** An object with at least these fields; what is not named is left out of the value. For what a newer one of us may say more of. */
+export const atLeast = <const F extends Fields>(of: F): Shape<NoInfer<Fielded<F>>> => object(of, true);
+
+/** One of several objects, told apart by which parses first; the problems of the last where none does. */
+export const either = <T, U>(one: Shape<T>, other: Shape<U>): Shape<T | U> =>
+  shape({ anyOf: [schemaOf(one), schemaOf(other)] }, (value, path): Parsed<T | U> => {
+    const parsed = one(value, path);
+    return parsed.ok ? parsed : other(value, path);
+  });
+
+/** Text of one form, such as a hash. */
+export const formed = (form: RegExp, want: string): Shape<string> =>
+  shape({ type: 'string', pattern: form.source, description: want }, (value, path) =>
+    typeof value === 'string' && form.test(value) ? good(value) : bad(problem('type', path, { want })),
+  );
+
+/** What the core itself has made at the other end of a wire, of the same version: that it is an object is looked at, the rest is its own. */
+export const ofCore = <T extends object>(what: string): Shape<T> =>
+  shape(
+    { type: ['object', 'array'], description: what },
+    (value, path) => (typeof value === 'object' && value !== null ? good(value as T) : bad(problem('type', path, { want: what }))), // made by this core's own functions
+  );
 
 /** An object whose names a guard knows, each with a value of one shape. */
 export const dictionary = <N extends string, T>(

@@ -8,6 +8,7 @@ import type { Device, Profile, Supplier } from '../sheet/index.ts';
 import { askList } from './asks.ts';
 import { deviceWork } from './pending.ts';
 import { type OpenTemporary, openTemporary } from './temporary.ts';
+import type { WhoNext } from './who-next.ts';
 
 export type NextStep =
   | { readonly do: 'stop'; readonly finding: Finding }
@@ -118,7 +119,6 @@ export const sayNext = (step: NextStep, speaker: Speaker): string => {
   }
 };
 
-export type WhoNext = 'you' | 'desk' | 'IT' | 'the clock';
 /** Who has to act. */
 export const whoNext = (step: NextStep): WhoNext => {
   if (step.do === 'nothing') return 'the clock';

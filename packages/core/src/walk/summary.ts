@@ -9,7 +9,8 @@ import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant, instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
 import { openTemporary } from './temporary.ts';
-import { nextStep, sayNext, type WhoNext, whoNext } from './next.ts';
+import { nextStep, sayNext, whoNext } from './next.ts';
+import type { WhoNext } from './who-next.ts';
 
 export type Summary = {
   readonly name: string;

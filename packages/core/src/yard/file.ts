@@ -21,7 +21,7 @@ const shapes = {
   /** SHA-256 of the world at its end, by which a run is compared; empty where nobody ran it yet. */
   end: text(64),
 } as const;
-const scenarioShape = fields(shapes);
+export const scenarioShape = fields(shapes);
 export type YardScenario = Fielded<typeof shapes>;
 /** Simulated time that a scenario may take at most: 31 days, ms. */
 const longest = 31 * 86_400_000;

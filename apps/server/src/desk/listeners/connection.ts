@@ -2,6 +2,7 @@
 import type { Socket } from 'node:net';
 import { Logger } from '@nestjs/common';
 import type { Ear, Fate, Piece } from '@green-lamp/core/wire';
+import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import { NotKept } from '../../journal/trouble.ts';
 import { byTurns } from './by-turns.ts';
@@ -32,15 +33,24 @@ export class Connection {
     private readonly socket: Socket,
     ear: Ear,
     private readonly ingest: Ingest,
+    private readonly gate: Gate,
     private readonly idle: number,
     private readonly sourceOf: (socket: Socket) => Source,
   ) {
     this.#ear = ear;
     socket.on('data', (arrived: Buffer) => {
+      // What was not heard was not acknowledged: it is let go of where the desk has no room for it.
+      if (!gate.waits(arrived.length)) {
+        socket.destroy();
+        return;
+      }
       this.#source ??= this.sourceOf(socket);
       socket.setTimeout(this.idle);
       this.#arrived.push(arrived);
       this.#hear();
+    });
+    socket.on('close', () => {
+      for (const left of this.#arrived.splice(0)) gate.heard(left.length);
     });
     socket.on('end', () => {
       this.#ended = true;
@@ -69,6 +79,7 @@ export class Connection {
     if (this.#full) return;
     const step = this.#ear.hear(first.subarray(0, slice));
     this.#ear = step.ear;
+    this.gate.heard(Math.min(first.length, slice));
     if (first.length > slice) this.#arrived[0] = first.subarray(slice);
     else this.#arrived.shift();
     for (const piece of step.pieces) this.#answer(piece);

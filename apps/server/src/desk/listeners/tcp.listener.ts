@@ -74,7 +74,7 @@ export class TcpListener {
       this.gate.left(address);
       this.changed();
     });
-    new Connection(socket, listeners[this.kind].ear, this.ingest, idle, (of) => this.#sourceOf(of));
+    new Connection(socket, listeners[this.kind].ear, this.ingest, this.gate, idle, (of) => this.#sourceOf(of));
   }
 
   /** Where a connection comes from, looked at once, at its first byte. */

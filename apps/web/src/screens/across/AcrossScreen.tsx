@@ -1,23 +1,20 @@
 // What only shows across stations: what two of them share, what ends when, who owns what.
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import type { FleetFinding } from '@green-lamp/core/check';
-import type { Stream } from '@green-lamp/core/name';
-import type { Claimed, End } from '@green-lamp/core/walk';
+import { acrossStations, type Says } from '@green-lamp/core/api';
 import { severityWords } from '../../parts/severity-words.ts';
 import { Empty, Waiting } from '../../parts/State.tsx';
-import { get, NoNetwork } from '../../store/api.ts';
+import { ask, NoNetwork } from '../../store/api.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { AllSheets } from './AllSheets.tsx';
 
-type Of<T> = T & { readonly stream: Stream; readonly station: string };
-type Across = { readonly findings: readonly FleetFinding[]; readonly ends: readonly Of<End>[]; readonly claims: readonly Of<Claimed>[] };
+type Across = Says<typeof acrossStations>;
 
 const useAcross = (): Across | 'away' | null => {
   const [across, setAcross] = useState<Across | 'away' | null>(null);
   const connected = useLive((live) => live.connected);
   useEffect(() => {
-    get<Across>('/api/stations/across')
+    ask(acrossStations)
       .then(setAcross)
       .catch((error: unknown) => {
         if (error instanceof NoNetwork) setAcross('away');

@@ -1,13 +1,14 @@
 // Every station's sheet in one file: JSON, CSV or a spreadsheet. Secrets are left out of each.
 import { useState } from 'react';
-import { linesCsv, type SheetLine } from '@green-lamp/core/walk';
+import { everySheet, type Says } from '@green-lamp/core/api';
+import { linesCsv } from '@green-lamp/core/walk';
 import { Press } from '../../parts/Press.tsx';
-import { get } from '../../store/api.ts';
+import { ask } from '../../store/api.ts';
 import { tell } from '../../store/live.ts';
 import { linesWorkbook } from '../../store/spreadsheet.ts';
 import { handOut } from '../station/chapters/handover/journal-file.ts';
 
-type Sheet = { readonly station: string; readonly text: string; readonly lines: readonly SheetLine[] };
+type Sheet = Says<typeof everySheet>['sheets'][number];
 
 type Form = {
   readonly label: string;
@@ -54,7 +55,7 @@ export const AllSheets = () => {
           onPress={() => {
             setBusy(true);
             setReady(null);
-            get<{ sheets: readonly Sheet[] }>('/api/stations/sheets', patience)
+            ask(everySheet, { patience })
               .then(({ sheets }) => save(sheets))
               .then((content) => {
                 if (navigator.userActivation.isActive) handOut(name, content, type);

@@ -144,7 +144,7 @@ const Nearest = ({ frame }: { frame: FrameView }) => (
 export const DeskScreen = () => {
   const now = useNow();
   const [status, setStatus] = useState<Status>('matched');
-  const { frames, more, older, away } = useFrames(`status=${encodeURIComponent(status)}`, (frame) => frame.status === status);
+  const { frames, more, older, away } = useFrames({ status });
   const empty = lists.find((list) => list.status === status)?.empty;
   return (
     <div className="flex h-full flex-col">

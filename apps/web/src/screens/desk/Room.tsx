@@ -1,8 +1,10 @@
 // How much the desk takes in and keeps, what it turned away, and how long the disk lasts.
 import { useEffect, useState } from 'react';
 import { counted, inWords } from '@green-lamp/core/quantity';
-import { get } from '../../store/api.ts';
-import type { DeskState } from '@green-lamp/core/api';
+import { ask } from '../../store/api.ts';
+import { deskState, type Says } from '@green-lamp/core/api';
+
+type DeskState = Says<typeof deskState>;
 
 const every = 30_000;
 const labels: { readonly [B in DeskState['bounds'][number]['name']]: string } = {
@@ -10,6 +12,7 @@ const labels: { readonly [B in DeskState['bounds'][number]['name']]: string } = 
   connectionsOfOne: 'Connections from one address',
   framesOfOne: 'Calls a minute from one address',
   strangersOfOne: 'Of them unknown or not understood',
+  waitingBytes: 'Bytes not heard yet, in all',
   pages: 'Open pages',
 };
 
@@ -31,7 +34,7 @@ const useRoom = (): DeskState | null => {
   const [room, setRoom] = useState<DeskState | null>(null);
   useEffect(() => {
     const look = (): void => {
-      get<DeskState>('/api/desk')
+      ask(deskState)
         .then(setRoom)
         .catch(() => undefined); // what stood there stays; that the desk does not answer is said above
     };

@@ -3,25 +3,19 @@ import { counted } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Pin } from '@green-lamp/core/journal';
-import { type NamedRules, type Verdict, verdictWords } from '@green-lamp/core/lamp';
-import { type LampName, lampWords, type Stream } from '@green-lamp/core/name';
+import { type Previewed, previewRules, type Says } from '@green-lamp/core/api';
+import { type NamedRules, verdictWords } from '@green-lamp/core/lamp';
+import { lampWords, type Stream } from '@green-lamp/core/name';
 import { LampMark } from '../../parts/LampMark.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { Tick } from '../../parts/Tick.tsx';
-import { get, NoNetwork } from '../../store/api.ts';
+import { ask, NoNetwork } from '../../store/api.ts';
 import { append } from '../../store/append.ts';
 import { tell } from '../../store/live.ts';
 import type { Version } from './versions.ts';
 
-type Previewed = {
-  readonly stream: Stream;
-  readonly station: string;
-  readonly adopted: boolean;
-  readonly role: string | null;
-  readonly changes: readonly { readonly lamp: LampName; readonly path: string | null; readonly was: Verdict; readonly is: Verdict }[];
-};
-type Preview = { readonly pin: Pin; readonly stations: readonly Previewed[] };
+type Preview = Says<typeof previewRules>;
 
 const Row = ({ of, on, press }: { of: Previewed; on: boolean; press: () => void }) => (
   <li className="border-b border-rule py-1">
@@ -49,7 +43,7 @@ export const WhoseLamps = ({ version, role }: { version: Version; role: NamedRul
   const look = (): void => {
     setFound('asking');
     setDone(0);
-    get<Preview>(`/api/stations/preview?role=${role}&id=${encodeURIComponent(version.id)}&version=${version.version}`)
+    ask(previewRules, { query: { role, id: version.id, version: version.version } })
       .then(setFound)
       .catch((error: unknown) => {
         setFound('away');

@@ -2,9 +2,9 @@
 import { type KeyboardEvent, useEffect, useState } from 'react';
 import { Dialog } from 'radix-ui';
 import { useNavigate } from 'react-router';
-import type { Listed } from '@green-lamp/core/api';
+import { listStations } from '@green-lamp/core/api';
 import { Over } from '../../parts/Over.tsx';
-import { get } from '../../store/api.ts';
+import { ask } from '../../store/api.ts';
 import { type Findable, findables, found } from '../../store/findable.ts';
 
 /** Most that are drawn; more is found by typing more. */
@@ -18,7 +18,7 @@ const useStations = (typed: string): readonly Findable[] => {
   useEffect(() => {
     let left = false;
     const timer = setTimeout(() => {
-      get<Listed>(`/api/stations?find=${encodeURIComponent(typed.trim())}&limit=${most}`)
+      ask(listStations, { query: { find: typed.trim(), limit: most } })
         .then((answer) => {
           if (left) return;
           setStations(

@@ -1,9 +1,9 @@
 // The list of stations as far as it is seen: pages are fetched when they come into view, and again when the desk says that one of their rows has changed. Nothing asks for all of it.
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { get, NoNetwork } from '../../store/api.ts';
+import { ask, NoNetwork } from '../../store/api.ts';
 import { db } from '../../store/db.ts';
 import { tell, useLive } from '../../store/live.ts';
-import type { Counts, Judging, Show, Summary } from '@green-lamp/core/api';
+import { type Counts, type Judging, listStations, type Show, type Summary } from '@green-lamp/core/api';
 
 export type Listed = {
   /** The row at a place; null while it is being fetched. */
@@ -49,15 +49,13 @@ export const useListed = (
   const board = useLive((live) => live.board);
   const waiting = useLive((live) => live.waiting);
 
-  const ask = useCallback(
+  const fetchPage = useCallback(
     async (page: number): Promise<void> => {
       const key = `${of} ${page}`;
       if (flying.current.has(key)) return;
       flying.current.add(key);
       try {
-        const answer = await get<{ stations: Summary[]; counts: Counts; total: number; judging: Judging }>(
-          `/api/stations?${of}&from=${page * pageSize}&limit=${pageSize}`,
-        );
+        const answer = await ask(listStations, { query: { show, find, from: page * pageSize, limit: pageSize } });
         await db.summaries.bulkPut(answer.stations.map((summary) => ({ ...summary, asOf: answer.now })));
         const unsent = await unsentNow();
         if (asked.current !== of) return;
@@ -76,12 +74,12 @@ export const useListed = (
         flying.current.delete(key);
       }
     },
-    [of, find],
+    [of, show, find],
   );
   const askSeen = useCallback((): void => {
     const [first, last] = seen.current;
-    for (let page = first; page <= last; page++) ask(page).catch(tell);
-  }, [ask]);
+    for (let page = first; page <= last; page++) fetchPage(page).catch(tell);
+  }, [fetchPage]);
 
   useEffect(() => {
     asked.current = of;
@@ -101,9 +99,9 @@ export const useListed = (
     (first: number, last: number): void => {
       seen.current = [Math.floor(first / pageSize), Math.floor(last / pageSize)];
       if (from === 'store') return;
-      for (let page = seen.current[0]; page <= seen.current[1]; page++) if (pages?.has(page) !== true) ask(page).catch(tell);
+      for (let page = seen.current[0]; page <= seen.current[1]; page++) if (pages?.has(page) !== true) fetchPage(page).catch(tell);
     },
-    [ask, pages, from],
+    [fetchPage, pages, from],
   );
   if (known === null) return { listed: null, look };
   const { unsent, total, counts, judging } = known;

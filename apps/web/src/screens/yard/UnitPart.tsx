@@ -7,7 +7,8 @@ import { type DeskSaid, type YardEvent, yardEvents, type YardStation } from '@gr
 import { Choose, Field } from '../../parts/Field.tsx';
 import { Empty } from '../../parts/State.tsx';
 import { tell } from '../../store/live.ts';
-import { makeCall, setUnitClock, type Tried } from '../../store/yard.ts';
+import type { Tried } from '@green-lamp/core/api';
+import { makeCall, setUnitClock } from '../../store/yard.ts';
 import { Does, Mono, Rows, usePart, useShown } from './world.tsx';
 
 const saidWords: { readonly [S in DeskSaid]: string } = {

@@ -3,7 +3,7 @@ import { createContext, useContext } from 'react';
 import type { Json } from '@green-lamp/core/name';
 import type { Act, Part } from '@green-lamp/core/yard';
 import { tell } from '../../store/live.ts';
-import type { StationSeen } from '../../store/yard.ts';
+import type { StationSeen } from '@green-lamp/core/api';
 
 export type YardAct = Act | { readonly act: string; readonly [name: string]: Json };
 export type Shown = {

@@ -1,9 +1,9 @@
 // The bearer: access point, roaming, bands and technologies, and what the carrier's network does with them.
 import { apnFault, isLowBand } from '../../sums/index.ts';
 import { copyFault, partsOf, withoutCopied } from '../../sheet/index.ts';
-import { pairRule, practice, rule, standard } from '../rule.ts';
+import { type OneFound, pairRule, practice, rule, standard } from '../rule.ts';
 
-const faultOf = (apn: string): readonly { code: 'apn-form' | 'apn-blank' | 'apn-capitals'; args: { apn: string; fault?: string } }[] => {
+const faultOf = (apn: string): readonly OneFound<'apn-form' | 'apn-blank' | 'apn-capitals'>[] => {
   const copied = copyFault(apn);
   if (copied !== null && apnFault(withoutCopied(apn)) === null)
     return [{ code: 'apn-blank', args: { apn: withoutCopied(apn), fault: copied } }];

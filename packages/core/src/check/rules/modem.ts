@@ -1,7 +1,7 @@
 // What a modem does by itself: at power-up, on its control lines, with its timers, and where it calls.
-import type { ElementId, Json, SettingKey } from '../../name/index.ts';
+import type { ElementId, SettingKey } from '../../name/index.ts';
 import { showFigure } from '../../quantity/index.ts';
-import { ours, practice, rule, sheetRule, standard } from '../rule.ts';
+import { type OneFound, ours, practice, rule, sheetRule, standard } from '../rule.ts';
 
 /** The character on which a packet closes, as people write it: CR, LF, 13, 0D, \n. Null for one of none of these forms. */
 const charOf = (typed: string): 'CR' | 'LF' | 'other' => {
@@ -21,14 +21,7 @@ export const modem = [
     codes: { 'modem-host-differs': 'stop', 'modem-port-differs': 'stop' },
     find: ({ of, at, key }) =>
       of('modem').flatMap(
-        ({
-          id,
-        }): {
-          code: 'modem-host-differs' | 'modem-port-differs';
-          args: { [name: string]: Json };
-          fields: SettingKey[];
-          elements: ElementId[];
-        }[] => {
+        ({ id }): (OneFound<'modem-host-differs' | 'modem-port-differs'> & { fields: SettingKey[]; elements: ElementId[] })[] => {
           const [host, port] = [at('modem.host', id), at('modem.port', id)];
           const receivers = of('receiver').map((one) => ({
             id: one.id,

@@ -71,7 +71,8 @@ const callRecord = ({ account, clock }: Caller, event: UnitEvent, now: Instant):
 export const callBytes = (protocol: UnitProtocol, caller: Caller, event: UnitEvent, now: Instant): Uint8Array =>
   protocol === 'line' ? callRecord(caller, event, now) : callFrame(caller, event, now);
 
-export type DeskSaid = 'ACK' | 'NAK' | 'DUH' | 'nothing';
+export const deskSayings = ['ACK', 'NAK', 'DUH', 'nothing'] as const;
+export type DeskSaid = (typeof deskSayings)[number];
 
 /** What the unit makes of the desk's answer: after ACK the next number (9999 is followed by 1; NULL carries 0000 and counts nothing); after NAK the desk's time. */
 export const hearDesk = (unit: Caller, answer: string, now: Instant): { unit: Caller; said: DeskSaid } => {

@@ -86,7 +86,7 @@ const Running = ({ station, drill }: { station: Station; drill: NonNullable<Stat
   const [put, setPut] = useDraft(`drill-over:${drill.pos.id}`, '');
   const over = put === '' ? null : Number(put);
   const [words, setWords] = useDraft(`drill-words:${drill.pos.id}`, '', mask);
-  const { frames } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+  const { frames } = useFrames({ station: station.stream });
   const begun = drill.pos.ord;
   const uses = station.line.strands.map(({ use }) => use);
   const cutUse = uses.find((use) => use.path === drill.path);

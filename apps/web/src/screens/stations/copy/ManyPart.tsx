@@ -11,7 +11,8 @@ import { Field } from '../../../parts/Field.tsx';
 import { Press } from '../../../parts/Press.tsx';
 import { severityWords } from '../../../parts/severity-words.ts';
 import { useDraft } from '../../../parts/use-draft.ts';
-import { get, NoNetwork } from '../../../store/api.ts';
+import { everySheet } from '@green-lamp/core/api';
+import { ask, NoNetwork } from '../../../store/api.ts';
 import { append, type Draft } from '../../../store/append.ts';
 import { newId } from '../../../store/device.ts';
 import { tell } from '../../../store/live.ts';
@@ -22,7 +23,7 @@ import type { ManyAsked, ManySaid } from '../../../workers/many-words.ts';
 
 /** The sheets of the stations that exist at the desk, as their files say them. */
 const existingSheets = async (): Promise<FleetSheet[]> => {
-  const { sheets } = await get<{ sheets: { text: string }[] }>('/api/stations/sheets');
+  const { sheets } = await ask(everySheet);
   return sheets.flatMap(({ text }) => {
     const read = readSheet(text);
     return read.ok ? [{ name: read.value.station, settings: read.value.settings }] : [];

@@ -114,7 +114,7 @@ const CallHere = ({ station }: { station: Station }) => {
 };
 
 export const CallsPart = ({ station }: { station: Station }) => {
-  const { frames, more, older, away } = useFrames(`station=${station.stream}`, (frame) => frame.station === station.stream);
+  const { frames, more, older, away } = useFrames({ station: station.stream });
   const whose = wanted(station.state, settingKey('desk', null, 'whose'));
   const ours = whose !== 'theirs' && whose !== 'portal';
   const name = (id: string): string => station.state.elements.find((element) => element.id === id)?.label ?? id;

@@ -1,13 +1,13 @@
 // What this station shares with others and must not: one card, account, number or network at two of them. Only the desk knows every sheet.
 import { useEffect, useRef, useState } from 'react';
-import type { Shared as SharedAnswer } from '@green-lamp/core/api';
+import { type Says, sharedWith } from '@green-lamp/core/api';
 import type { Stream } from '@green-lamp/core/name';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { holderOf } from './holders.ts';
-import { get, NoNetwork } from '../../../../store/api.ts';
+import { ask, NoNetwork } from '../../../../store/api.ts';
 import { tell, useLive } from '../../../../store/live.ts';
 
-type SharedHere = SharedAnswer['shared'][number];
+type SharedHere = Says<typeof sharedWith>['shared'][number];
 
 /** Asked anew when the sheet has changed, once it has come to rest. */
 const rest = 1500;
@@ -17,18 +17,18 @@ const useShared = (stream: Stream, ord: number): readonly SharedHere[] => {
   const connected = useLive((live) => live.connected);
   useEffect(() => {
     let gone = false;
-    const ask = (): void => {
-      get<SharedAnswer>(`/api/stations/shared?stream=${encodeURIComponent(stream)}`)
+    const look = (): void => {
+      ask(sharedWith, { query: { stream } })
         .then((answer) => {
           if (gone) return;
           setShared(answer.shared);
-          if (answer.again !== null) timer = setTimeout(ask, Math.max(rest, answer.again));
+          if (answer.again !== null) timer = setTimeout(look, Math.max(rest, answer.again));
         })
         .catch((error: unknown) => {
           if (!(error instanceof NoNetwork)) tell(error);
         });
     };
-    let timer = setTimeout(ask, asked.current === stream ? rest : 0);
+    let timer = setTimeout(look, asked.current === stream ? rest : 0);
     asked.current = stream;
     return () => {
       gone = true;

@@ -1,0 +1,69 @@
+// Every route of the desk.
+import { acrossStations, everySheet, previewRules, sharedWith } from './across.ts';
+import { description, deskState, health } from './desk.ts';
+import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
+import { framesOf } from './frames.ts';
+import { pictureCome, sendPiece } from './pictures.ts';
+import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInState } from './remote.ts';
+import type { AnyRoute } from './route.ts';
+import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
+import { listStations } from './stations.ts';
+import { keepText, textByHash } from './texts.ts';
+import {
+  actInYard,
+  askModem,
+  callByUnit,
+  keepDialogue,
+  setUnitClock,
+  startYard,
+  stopYard,
+  yardDale,
+  yardPlaces,
+  yardScenario,
+  yardSpec,
+  yardStation,
+  yardTexts,
+} from './yard.ts';
+
+/** All but a picture's octets, which are no JSON. */
+export const routes: readonly AnyRoute[] = [
+  appendEntries,
+  entriesAfter,
+  keptOf,
+  listStations,
+  acrossStations,
+  sharedWith,
+  everySheet,
+  previewRules,
+  besideStation,
+  framesOf,
+  deskState,
+  health,
+  description,
+  keepText,
+  textByHash,
+  pictureCome,
+  sendPiece,
+  secretsKey,
+  secretTraits,
+  revealSecret,
+  remoteState,
+  beginSession,
+  stopSession,
+  wayInState,
+  testWayIn,
+  stopWayIn,
+  yardTexts,
+  yardDale,
+  yardScenario,
+  yardPlaces,
+  yardStation,
+  yardSpec,
+  startYard,
+  stopYard,
+  actInYard,
+  setUnitClock,
+  askModem,
+  keepDialogue,
+  callByUnit,
+];
