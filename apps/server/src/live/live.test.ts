@@ -14,20 +14,26 @@ const page = async (): Promise<{ socket: WebSocket; heard: LiveMessage[] }> => {
   socket.on('message', (data: Buffer) => {
     const message: unknown = JSON.parse(data.toString());
     const read = liveMessage(message, '');
-    expect(unlike(liveMessage, message)).toBeNull();
+    if (heard.length < looked) expect(unlike(liveMessage, message)).toBeNull();
     if (read.ok) heard.push(read.value);
   });
   await new Promise((done) => socket.once('message', done));
   return { socket, heard };
 };
+/** So many messages of each page are held against their shape to the last name. */
+const looked = 50;
 const soon = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 
 test('it names what changed, and nothing else', async () => {
+  const watched = await page();
   const [one, two] = [await server.station('9701'), await server.station('9702')];
+  const judged = (): readonly string[] => watched.heard.flatMap(({ board }) => board ?? []);
+  for (let i = 0; i < 60 && !(judged().includes(one.stream) && judged().includes(two.stream)); i++) await soon(50);
   await soon(100);
+  watched.socket.close();
   const { socket, heard } = await page();
   await server.deliver(server.entry(one.stream, 'note.written', { lamp: null, words: 'x' }));
-  await soon(300);
+  for (let i = 0; i < 60 && !heard.some(({ board }) => board !== undefined); i++) await soon(50);
   const named = heard.flatMap(({ streams }) => streams ?? []);
   expect(named).toEqual([one.stream]);
   expect(heard.flatMap(({ board }) => board ?? [])).toContain(one.stream);
@@ -64,7 +70,7 @@ test('a page that does not read is told no more, and to ask again once it reads'
   expect(process.memoryUsage().heapUsed + process.memoryUsage().external - before).toBeLessThan(100e6);
   raw.resume();
   for (let i = 0; i < 100 && !heard.some(({ again }) => again === true); i++) await soon(50);
-  expect(heard.at(-1)).toEqual({ again: true });
+  expect(heard).toContainEqual({ again: true });
   expect(heard.length).toBeLessThan(39_000);
   socket.close();
 });
