@@ -49,11 +49,7 @@ test('an unknown kind from a newer version is kept, and the station says so', as
     .replace(/"kind":"[^"]+"/, '"kind":"drone.flown"')
     .replace(/"id":"(.{25})(.)"/, (_, id: string, end: string) => `"id":"${id}${end === 'Z' ? 'Y' : 'Z'}"`);
   const person = /"person":"([^"]+)"/.exec(last)?.[1] ?? '';
-  const response = await fetch(`${desk.web}/api/entries`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
-    body: JSON.stringify({ entries: [strange], secrets: [] }),
-  });
+  const response = await desk.post('/api/entries', { entries: [strange], secrets: [] }, person);
   expect(await response.json()).toMatchObject({ answers: [{ is: 'kept' }] });
   await expect(page.getByText(/From a newer version: 1 of drone\.flown v1/)).toBeVisible();
   await page.getByRole('link', { name: 'Stations', exact: true }).click();

@@ -20,6 +20,8 @@ export class Desk {
   dc09Port = 0;
   modemPort = 0;
   output = '';
+  /** Rises when its data are lost: nobody is signed in any more. */
+  life = 0;
   #process: ChildProcess | null = null;
   readonly folder: string;
 
@@ -44,6 +46,7 @@ export class Desk {
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
       GREENLAMP_TEST_PATHS: '1',
+      GREENLAMP_ACCOUNTS: 'press',
       GREENLAMP_DEMO_CALLS: '0',
       ...this.env,
     };
@@ -84,6 +87,7 @@ export class Desk {
 
   /** As a restore from nothing would: the data are gone, the keys are still there. */
   forget(): Promise<void> {
+    this.life++;
     rmSync(this.data, { recursive: true, force: true });
     return Promise.resolve();
   }
@@ -110,6 +114,32 @@ export class Desk {
       socket.on('close', () => {
         done(answer.split('\n').filter((line) => line !== ''));
       });
+    });
+  }
+
+  readonly #cookies = new Map<string, string>();
+  /** Posts as somebody who has signed in by a press, as the demo allows. */
+  async post(path: string, body: object, person = '01KAV000000000000000000000'): Promise<Response> {
+    const headers = { 'content-type': 'application/json' };
+    const key = `${this.life} ${person}`;
+    if (!this.#cookies.has(key)) {
+      const response = await fetch(`${this.web}/api/sign-in`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify({ person, device: 'a test' }),
+      });
+      this.#cookies.set(
+        key,
+        response.headers
+          .getSetCookie()
+          .map((one) => one.split(';')[0])
+          .join('; '),
+      );
+    }
+    return fetch(`${this.web}${path}`, {
+      method: 'POST',
+      headers: { ...headers, cookie: this.#cookies.get(key) ?? '' },
+      body: JSON.stringify(body),
     });
   }
 

@@ -140,11 +140,7 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
             .sort(([a], [b]) => (a < b ? -1 : 1))
             .map(([key, of]) => [key, sorted(of)]),
         );
-  const response = await fetch(`${desk.web}/api/entries`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
-    body: JSON.stringify({ entries: [JSON.stringify(sorted(entry))], secrets: [] }),
-  });
+  const response = await desk.post('/api/entries', { entries: [JSON.stringify(sorted(entry))], secrets: [] }, person);
   expect(await response.json()).toMatchObject({ answers: [{ is: 'kept' }] });
 
   await page.keyboard.press('2');

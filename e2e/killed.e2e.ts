@@ -27,20 +27,12 @@ test('[J3] SIGKILL while frames and entries arrive loses nothing that was acknow
   const stream = `station:${ulid()}`;
   const acknowledged = { entries: new Set<string>(), frames: new Set<string>(), texts: new Set<string>() };
   const deliver = async (...entries: { id: string; text: string }[]): Promise<void> => {
-    const response = await fetch(`${desk.web}/api/entries`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', 'x-green-lamp-person': person },
-      body: JSON.stringify({ entries: entries.map(({ text }) => text), secrets: [] }),
-    });
+    const response = await desk.post('/api/entries', { entries: entries.map(({ text }) => text), secrets: [] }, person);
     const { answers } = (await response.json()) as { answers: { id: string; is: string }[] };
     for (const { id, is } of answers) if (is === 'kept') acknowledged.entries.add(id);
   };
   const offer = async (text: string): Promise<void> => {
-    const response = await fetch(`${desk.web}/api/blobs`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ text, stream }),
-    });
+    const response = await desk.post('/api/blobs', { text, stream }, person);
     acknowledged.texts.add(((await response.json()) as { hash: string }).hash);
   };
   const receiver = 'abcdef';

@@ -42,11 +42,7 @@ const onLine = async (
 };
 /** Somebody sends the bench modem's card a text; its carrier takes some seconds. */
 const text = (desk: Desk, words: string): Promise<unknown> =>
-  fetch(`${desk.web}/api/yard/act`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ act: { act: 'text', to: number, from: other, text: words, by: 'portal' } }),
-  });
+  desk.post('/api/yard/act', { act: { act: 'text', to: number, from: other, text: words, by: 'portal' } });
 const sent = async (desk: Desk): Promise<readonly { to: string; text: string }[]> => (await desk.get(yardTexts)).sent;
 
 test('gammu identifies the virtual modem, reads its state, keeps, lists, sends, receives and deletes texts', async ({ desk }) => {

@@ -12,6 +12,8 @@ import compression from 'compression';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
+import { AccountsModule } from './accounts/accounts.module.ts';
+import { Accounts } from './accounts/accounts.ts';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
 import { Pieces } from './blobs/pieces.ts';
@@ -68,6 +70,7 @@ export class AppModule {
         RulesModule,
         YardModule,
         HealthModule,
+        AccountsModule,
         RemoteModule,
         DemoModule,
       ],
@@ -133,6 +136,8 @@ export type Running = {
   readonly app: NestExpressApplication;
   readonly web: string;
   readonly desk: Desk;
+  /** With which the first lead makes their account; null where there is one, and in the demo. */
+  readonly firstCode: string | null;
   readonly modemPort: number;
   readonly modbusPort: number;
 };
@@ -194,6 +199,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   if (existsSync(join(env.web, 'index.html'))) servePage(app, env.web);
   const journal = app.get(Journal);
   await journal.open();
+  const firstCode = await app.get(Accounts).open(env.accounts === 'demo');
   await app.get(Whereabouts).open(env);
   await app.get(Pieces).open(env.data);
   const desk = app.get(Desk);
@@ -215,5 +221,5 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   }, 10_000);
   caching.unref();
   await app.init();
-  return { app, web: await listen(app.getHttpServer(), env), desk, modemPort: modem.port, modbusPort: modbus.port };
+  return { app, web: await listen(app.getHttpServer(), env), desk, firstCode, modemPort: modem.port, modbusPort: modbus.port };
 };

@@ -25,7 +25,10 @@ const check = ({ data }: Env): void => {
 };
 
 const serve = async (env: Env): Promise<void> => {
-  const { app, web, desk, modemPort, modbusPort } = await start(env, { withoutLog: asked('without-log'), newKeys: asked('new-keys') });
+  const { app, web, desk, modemPort, modbusPort, firstCode } = await start(env, {
+    withoutLog: asked('without-log'),
+    newKeys: asked('new-keys'),
+  });
   if (asked('rotate-keys')) {
     const sealed = await app.get(Vault).rotate((rows) =>
       app.get(Journal).append((turn) => {
@@ -35,6 +38,7 @@ const serve = async (env: Env): Promise<void> => {
     console.log(`Keys         new; ${sealed} secrets were sealed again`);
   }
   console.log(`Green Lamp   ${web}`);
+  if (firstCode !== null) console.log(`First lead   ${firstCode}  (open the page, and use this code once)`);
   for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
   console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);

@@ -2,6 +2,7 @@
 import { createBrowserRouter, Navigate, type RouteObject } from 'react-router';
 import { Waiting } from './parts/State.tsx';
 import { Shell } from './screens/shell/Shell.tsx';
+import { windowLoads } from './screens/shell/windows.ts';
 import { StationsScreen } from './screens/stations/StationsScreen.tsx';
 
 type Screen = NonNullable<RouteObject['Component']>;
@@ -17,6 +18,7 @@ const screens = {
   copy: async (): Promise<Screen> => (await import('./screens/stations/copy/CopyScreen.tsx')).CopyScreen,
   across: async (): Promise<Screen> => (await import('./screens/across/AcrossScreen.tsx')).AcrossScreen,
   rules: async (): Promise<Screen> => (await import('./screens/rules/RulesScreen.tsx')).RulesScreen,
+  people: async (): Promise<Screen> => (await import('./screens/people/PeopleScreen.tsx')).PeopleScreen,
   desk: async (): Promise<Screen> => (await import('./screens/desk/DeskScreen.tsx')).DeskScreen,
   yard: async (): Promise<Screen> => (await import('./screens/yard/YardScreen.tsx')).YardScreen,
 };
@@ -28,7 +30,7 @@ export const fetchScreens = (): void => {
     if ('requestIdleCallback' in window) window.requestIdleCallback(work, { timeout: 3000 });
     else setTimeout(work, 500);
   };
-  const [...names] = Object.values(screens);
+  const [...names] = [...Object.values(screens), ...windowLoads];
   const next = (): void => {
     const load = names.shift();
     if (load === undefined) return;
@@ -60,6 +62,7 @@ export const router = createBrowserRouter([
       { path: '/copy', ...screen('copy') },
       { path: '/across', ...screen('across') },
       { path: '/rules', ...screen('rules') },
+      { path: '/people', ...screen('people') },
       { path: '/desk', ...screen('desk') },
       { path: '/yard', ...screen('yard') },
       { path: '*', element: <Navigate to="/stations" replace /> },

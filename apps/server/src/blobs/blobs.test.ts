@@ -27,7 +27,7 @@ test('any character is kept as it is, NUL too; half a character is refused in wo
   const half = await server.fetch('/api/blobs', {
     method: 'POST',
     body: '{"text":"x\\ud800y","stream":"people"}',
-    headers: { 'content-type': 'application/json', 'x-green-lamp-person': server.me.person },
+    headers: { 'content-type': 'application/json', cookie: await server.cookie() },
   });
   expect([half.status, await half.text()]).toEqual([422, expect.stringContaining('half a character')]);
 });

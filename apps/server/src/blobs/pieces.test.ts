@@ -15,11 +15,11 @@ const jpeg = (tail: number, fill = 7): Uint8Array =>
     ...[0xff, 0xc0, 0x00, 0x11, 0x08, 0x04, 0xb0, 0x06, 0x40, 0x03, 0x01, 0x22, 0x00],
     ...new Uint8Array(tail).fill(fill),
   ]);
-const send = (hash: string, of: Uint8Array, at: number, upTo = at + pictureStep): Promise<Response> =>
+const send = async (hash: string, of: Uint8Array, at: number, upTo = at + pictureStep): Promise<Response> =>
   server.fetch(`/api/pictures/${hash}/pieces?at=${at}&of=${of.length}`, {
     method: 'POST',
     body: Buffer.from(of.slice(at, upTo)),
-    headers: { 'content-type': 'application/octet-stream', 'x-green-lamp-person': server.me.person },
+    headers: { 'content-type': 'application/octet-stream', cookie: await server.cookie() },
   });
 const sendAll = async (of: Uint8Array, hash = sha256Of(of)): Promise<Response> => {
   let last: Response | null = null;
@@ -58,17 +58,20 @@ test('what is not as its hash says, or is no picture, is not kept, and can be se
 test('one that is too large, a piece that is, and a piece of another kind are refused in words', async () => {
   const of = jpeg(100);
   const hash = sha256Of(of);
+  const cookie = await server.cookie();
   const at = (query: string, init: RequestInit = {}) =>
     server.fetch(`/api/pictures/${hash}/pieces?${query}`, {
       method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
+      headers: { 'content-type': 'application/octet-stream', cookie },
       body: Buffer.from(of),
       ...init,
     });
   expect((await at('at=0&of=4000001')).status).toBe(400);
   expect((await at(`at=0&of=${of.length - 1}`)).status).toBe(422);
   expect((await at('at=0&of=200000', { body: Buffer.alloc(pictureStep + 1) })).status).toBe(400);
-  expect((await at('at=0&of=100', { headers: { 'content-type': 'application/json' }, body: '{}' })).status).toBe(400);
+  expect(
+    (await at('at=0&of=100', { headers: { 'content-type': 'application/json', cookie: await server.cookie() }, body: '{}' })).status,
+  ).toBe(400);
 });
 test('two pages that send the same picture at once make one of it', async () => {
   const of = jpeg(50_000, 3);

@@ -26,6 +26,11 @@ export const commit = (database: Database, to: Tables, draft: Draft): void => {
       else to.address.put({ what, ...row });
     }
     for (const [stream, { seq, state }] of draft.states) to.state.put({ stream, seq, foldVersion, json: JSON.stringify(state) });
+    for (const row of draft.logins.values()) to.login.put(row);
+    for (const [id, row] of draft.sessions) {
+      if (row === null) to.session.remove(id);
+      else to.session.put(row);
+    }
     for (const [name, value] of draft.meta) to.meta.put({ name, value });
   });
 };

@@ -1,7 +1,10 @@
-import { Body, Controller, Get, Headers, HttpCode, Post, Query } from '@nestjs/common';
-import { isStream, isUlid } from '@green-lamp/core/name';
+import { Body, Controller, Get, HttpCode, Post, Query } from '@nestjs/common';
+import { isStream } from '@green-lamp/core/name';
 import { ArrayMaxSize, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import { Transform, Type } from 'class-transformer';
+import { Asks } from '../accounts/caller.ts';
+import { byOf, mayRead } from '../accounts/reach.ts';
+import type { Caller } from '../accounts/sessions.ts';
 import { May } from '../shell/may.ts';
 import { AppendBody } from './append.body.ts';
 import { Journal } from './journal.ts';
@@ -28,15 +31,15 @@ export class JournalController {
   @May('entries.append')
   @Post()
   @HttpCode(200)
-  async append(@Body() body: AppendBody, @Headers('x-green-lamp-person') person?: string): Promise<Says<typeof appendEntries>> {
-    return { answers: await this.take.entries(body.entries, body.secrets, isUlid(person) ? person : null) };
+  async append(@Body() body: AppendBody, @Asks() caller: Caller | null): Promise<Says<typeof appendEntries>> {
+    return { answers: await this.take.entries(body.entries, body.secrets, byOf(caller)) };
   }
 
   /** Kept entries of some streams after a cursor, in the order of their cursors. `more` says that the answer was cut. */
   @May('entries.read')
   @Get()
-  after(@Query() { after, streams, limit = 1000 }: AfterQuery): Says<typeof entriesAfter> {
-    const of = streams.filter(isStream);
+  after(@Query() { after, streams, limit = 1000 }: AfterQuery, @Asks() caller: Caller | null): Says<typeof entriesAfter> {
+    const of = streams.filter(isStream).filter((stream) => mayRead(caller, stream));
     const rows = this.journal.after(of, after, limit + 1);
     return { entries: rows.slice(0, limit).map(keptEntryOf), more: rows.length > limit };
   }

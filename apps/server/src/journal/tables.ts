@@ -1,4 +1,6 @@
 // The tables that the writer writes and that decisions read, by prepared statements on the mapper's own connection.
+import { LoginRow } from '../accounts/login.row.ts';
+import { SessionRow } from '../accounts/session.row.ts';
 import { BlobRow } from '../blobs/blob.row.ts';
 import { AccountRow } from '../desk/account.row.ts';
 import { AddressRow } from '../desk/address.row.ts';
@@ -10,7 +12,7 @@ import { MetaRow } from '../shell/meta.row.ts';
 import { EntryRow } from './entry.row.ts';
 import { StateRow } from './state.row.ts';
 import { StreamRow } from './stream.row.ts';
-import type { NewBlob, NewEntry, NewFrame, NewSecret, Plain } from './turn.ts';
+import type { NewBlob, NewEntry, NewFrame, NewLogin, NewSecret, NewSession, Plain } from './turn.ts';
 import type { InferEntity } from '@mikro-orm/core';
 
 type Of<E> = Plain<InferEntity<E>>;
@@ -25,6 +27,8 @@ export const tablesOf = (database: Database) => ({
   address: database.table<Of<typeof AddressRow>>(AddressRow),
   secret: database.table<NewSecret>(SecretRow),
   blob: database.table<NewBlob>(BlobRow),
+  login: database.table<NewLogin>(LoginRow),
+  session: database.table<NewSession>(SessionRow),
   meta: database.table<Of<typeof MetaRow>>(MetaRow),
 });
 export type Tables = ReturnType<typeof tablesOf>;

@@ -1,10 +1,10 @@
 // What people deliver: each entry is judged on its own, and a refused one never blocks those behind it.
 import { Injectable } from '@nestjs/common';
-import { isObject, type Json, peopleStream, type Stream, type Ulid } from '@green-lamp/core/name';
+import { isObject, type Json, peopleStream, type Role, type Stream, type Ulid } from '@green-lamp/core/name';
 import { bad, type Parsed, type Problem, problem } from '@green-lamp/core/problem';
 import { doorFaults, type Entry, type Known, readData, readEntry } from '@green-lamp/core/journal';
 import { isSecret } from '@green-lamp/core/sheet';
-import type { Answer } from '@green-lamp/core/api';
+import { type Answer, leadKinds } from '@green-lamp/core/api';
 import { told } from '../shell/problem-reply.ts';
 import { hashOf } from '../shell/sha256.ts';
 import { Vault } from '../secrets/vault.ts';
@@ -14,7 +14,21 @@ import { Journal } from './journal.ts';
 import type { NewEntry, Turn } from './turn.ts';
 
 /** Kinds that only a part of the server writes. */
-const partsOnly: { readonly [kind: string]: string } = { 'call.arrived': 'desk', 'checkins.seen': 'desk', 'clock.jumped': 'desk' };
+const partsOnly: { readonly [kind: string]: string } = {
+  'call.arrived': 'desk',
+  'checkins.seen': 'desk',
+  'clock.jumped': 'desk',
+  'signed.in': 'desk',
+  'signed.out': 'desk',
+  'sign-in.held': 'desk',
+  'code.made': 'desk',
+  'password.set': 'desk',
+  'token.made': 'desk',
+  'token.ended': 'desk',
+};
+
+/** Who delivers, and with what role. */
+export type By = { readonly person: Ulid | null; readonly role: Role | null };
 
 /** What was decided of an entry. What a kept one is answered with is known once it is committed. */
 type Decided = { readonly is: 'kept' | 'already'; readonly row: NewEntry } | Refused;
@@ -45,16 +59,16 @@ export class Take {
     private readonly vault: Vault,
   ) {}
 
-  async entries(texts: readonly string[], secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer[]> {
+  async entries(texts: readonly string[], secrets: readonly SealedBody[], by: By): Promise<Answer[]> {
     // All at once: they wait in their order and share the writer's turns.
-    return Promise.all(texts.map((text) => this.#one(text, secrets, person)));
+    return Promise.all(texts.map((text) => this.#one(text, secrets, by)));
   }
 
-  async #one(text: string, secrets: readonly SealedBody[], person: Ulid | null): Promise<Answer> {
+  async #one(text: string, secrets: readonly SealedBody[], by: By): Promise<Answer> {
     const read = readEntry(text);
     if (!read.ok) return refused(idIn(text), read.problems);
     const entry = read.value;
-    const judged = judge(entry, person);
+    const judged = judge(entry, by);
     if (!judged.ok) return refused(entry.id, judged.problems);
     return asAnswer(await this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets)));
   }
@@ -71,6 +85,8 @@ export class Take {
     if (taken !== null) return refused(entry.id, [taken]);
     const marked = this.#markFault(turn, entry, known);
     if (marked !== null) return refused(entry.id, [marked]);
+    const last = lastLeadFault(turn, known);
+    if (last !== null) return refused(entry.id, [last]);
     const faults = known === null ? [] : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state)];
     if (faults.length > 0) return refused(entry.id, faults);
     const absent = entry.blobs?.find((hash) => !turn.hasBlob(hash));
@@ -123,6 +139,16 @@ export class Take {
   }
 }
 
+/** The last one who leads stays: nobody could give a role any more. */
+const lastLeadFault = (turn: Turn, known: Known | null): Problem | null => {
+  if (known?.kind !== 'role.given' || known.data.role === 'lead') return null;
+  const { roles } = turn.head(peopleStream).state;
+  const leads = Object.keys(roles).filter((person) => roles[person] === 'lead');
+  return leads.length === 1 && leads[0] === known.data.person
+    ? problem('refused', 'data.role', { why: 'nobody would lead any more. Make somebody else a lead first.' })
+    : null;
+};
+
 /** Whether an entry's writer is on the people's list, or puts themselves there with it. */
 const isKnown = (turn: Turn, { who, kind, stream, data }: Entry): boolean => {
   if ('part' in who) return true;
@@ -131,11 +157,12 @@ const isKnown = (turn: Turn, { who, kind, stream, data }: Entry): boolean => {
 };
 
 /** What may be delivered by a person over the network: own entries of kinds that people write. */
-const judge = (entry: Entry, person: Ulid | null): Parsed<Known | null> => {
+const judge = (entry: Entry, { person, role }: By): Parsed<Known | null> => {
   if ('part' in entry.who) return bad(problem('part-only', 'who', { part: entry.who.part }));
   if (entry.who.person !== person) return bad(problem('not-you', 'who.person', {}));
   const part = partsOnly[entry.kind];
   if (part !== undefined) return bad(problem('part-only', 'kind', { part }));
+  if (role !== 'lead' && leadKinds.includes(entry.kind)) return bad(problem('refused', 'kind', { why: 'only a lead writes it' }));
   return readData(entry);
 };
 

@@ -3,6 +3,8 @@ import type { ElementId, Sha256, Stream, Ulid } from '@green-lamp/core/name';
 import type { Instant } from '@green-lamp/core/quantity';
 import type { Entry, State } from '@green-lamp/core/journal';
 import type { Heard } from '@green-lamp/core/lamp';
+import type { LoginRow } from '../accounts/login.row.ts';
+import type { SessionRow } from '../accounts/session.row.ts';
 import type { BlobRow } from '../blobs/blob.row.ts';
 import type { FrameRow } from '../desk/frame.row.ts';
 import type { SecretRow } from '../secrets/secret.row.ts';
@@ -21,6 +23,8 @@ export type NewEntry = Plain<EntryRow>;
 export type NewFrame = Plain<FrameRow>;
 export type NewSecret = Plain<SecretRow>;
 export type NewBlob = Plain<BlobRow>;
+export type NewLogin = Plain<LoginRow>;
+export type NewSession = Plain<SessionRow>;
 
 /** What a decision may see and do, at once: all of it is in memory or one prepared statement away. Everything that it keeps is committed with the turn, or not at all. */
 export type Turn = {
@@ -59,6 +63,8 @@ export type Turn = {
   meta: (name: string, value: string) => void;
   /** Caches the state of a stream as it stands at an entry. */
   cache: (stream: Stream, of: { readonly seq: number; readonly state: State }) => void;
+  login: (row: NewLogin) => void;
+  session: (id: string, row: NewSession | null) => void;
   address: (what: string, row: { readonly address: string; readonly station: Stream } | null) => void;
 };
 
@@ -81,6 +87,8 @@ export type Draft = {
   readonly blobs: Map<string, NewBlob>;
   /** Cached states: losing them loses nothing. */
   readonly states: Map<Stream, { readonly seq: number; readonly state: State }>;
+  readonly logins: Map<string, NewLogin>;
+  readonly sessions: Map<string, NewSession | null>;
   readonly meta: Map<string, string>;
 };
 
@@ -98,6 +106,8 @@ export const newDraft = (): Draft => ({
   blobs: new Map(),
   named: new Set(),
   states: new Map(),
+  logins: new Map(),
+  sessions: new Map(),
   meta: new Map(),
 });
 
@@ -120,6 +130,8 @@ export const merge = (into: Draft, from: Draft): void => {
   putAll(into.blobs, from.blobs);
   for (const hash of from.named) into.named.add(hash);
   putAll(into.states, from.states);
+  putAll(into.logins, from.logins);
+  putAll(into.sessions, from.sessions);
   putAll(into.meta, from.meta);
 };
 
@@ -131,4 +143,6 @@ export const rowsOf = (draft: Draft): number =>
   draft.secrets.size +
   draft.blobs.size +
   draft.states.size +
+  draft.logins.size +
+  draft.sessions.size +
   draft.meta.size;

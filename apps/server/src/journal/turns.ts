@@ -135,6 +135,12 @@ export class Turns {
       address: (what, row) => {
         own.addresses.set(what, row);
       },
+      login: (row) => {
+        own.logins.set(row.person, row);
+      },
+      session: (id, row) => {
+        own.sessions.set(id, row);
+      },
     };
     return turn;
   }

@@ -1,9 +1,11 @@
 // The live channel: 'cursor is n, these streams changed', the listeners' states, the tail of frames, rows that were judged. What was missed is fetched over HTTP.
 import type { IncomingMessage } from 'node:http';
-import { WebSocketGateway, WebSocketServer } from '@nestjs/websockets';
-import { WebSocket, type WebSocketServer as Server } from 'ws';
+import { WebSocketGateway } from '@nestjs/websockets';
+import { WebSocket } from 'ws';
 import { Desk } from '../desk/desk.ts';
-import type { LiveMessage } from '@green-lamp/core/api';
+import { type LiveMessage, may } from '@green-lamp/core/api';
+import { secretsOf } from '../accounts/cookies.ts';
+import { Sessions } from '../accounts/sessions.ts';
 import { Board } from '../board/board.ts';
 import { Gate } from '../desk/gate.ts';
 import { Frames } from '../desk/frames.ts';
@@ -15,6 +17,8 @@ import { May } from '../shell/may.ts';
 /** Most frames of one commit that are sent at once; the rest is there over HTTP. */
 const mostFrames = 50;
 
+/** With which a page that is not, or no longer, signed in is let go. */
+const signedOut = 4401;
 /** Most streams that are named in one message: beyond that a page asks for all that it keeps. */
 const mostStreams = 200;
 /** Bytes that a page has not read (beyond them it is told no more), and how often (ms) is looked whether it has. */
@@ -25,10 +29,11 @@ const again = JSON.stringify({ again: true } satisfies LiveMessage);
 @May('live.listen')
 @WebSocketGateway({ path: '/ws', verifyClient: ({ req }: { req: IncomingMessage }) => foreign(req) === null })
 export class LiveGateway {
-  @WebSocketServer() private readonly server: Server | undefined; // there once the web side listens
   #cursorDue: NodeJS.Timeout | null = null;
   readonly #changed = new Set<string>();
   readonly #behind = new Set<WebSocket>();
+  /** Pages that may listen, and by which sign-in; null where none is needed. */
+  readonly #pages = new Map<WebSocket, string | null>();
   #later: NodeJS.Timeout | null = null;
 
   constructor(
@@ -38,7 +43,11 @@ export class LiveGateway {
     private readonly gate: Gate,
     board: Board,
     private readonly events: Events,
+    private readonly sessions: Sessions,
   ) {
+    sessions.onEnded((ids) => {
+      for (const [client, by] of this.#pages) if (by !== null && ids.includes(by)) client.close(signedOut, 'signed out');
+    });
     events.onEntries((_, streams) => {
       for (const stream of streams) this.#changed.add(stream);
       this.#soon();
@@ -60,12 +69,21 @@ export class LiveGateway {
     });
   }
 
-  handleConnection(client: WebSocket): void {
+  async handleConnection(client: WebSocket, request: IncomingMessage): Promise<void> {
+    const { page, token } = secretsOf(request);
+    const caller = await this.sessions.caller(page, token);
+    if (!may(caller?.role ?? null, 'live.listen')) {
+      client.close(signedOut, 'signed out');
+      return;
+    }
+    if (client.readyState !== WebSocket.OPEN) return;
     if (!this.gate.page()) {
       client.close(1013, 'too many pages');
       return;
     }
+    this.#pages.set(client, caller?.session?.id ?? null);
     client.once('close', () => {
+      this.#pages.delete(client);
       this.gate.pageLeft();
     });
     client.send(
@@ -80,7 +98,7 @@ export class LiveGateway {
 
   /** Whether anybody listens: nothing is made where nobody does. */
   get #heard(): boolean {
-    return (this.server?.clients.size ?? 0) > 0;
+    return this.#pages.size > 0;
   }
 
   /** One message for the commits of a twentieth of a second. */
@@ -97,7 +115,7 @@ export class LiveGateway {
   #send(message: LiveMessage): void {
     if (!this.#heard) return;
     const text = JSON.stringify(message);
-    for (const client of this.server?.clients ?? []) {
+    for (const client of this.#pages.keys()) {
       if (client.readyState !== WebSocket.OPEN) continue;
       if (client.bufferedAmount > mostUnread) this.#behind.add(client);
       else if (this.#behind.delete(client)) client.send(again);

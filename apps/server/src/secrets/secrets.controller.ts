@@ -1,10 +1,13 @@
-import { Body, Controller, Get, Headers, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, HttpStatus, Post, Query } from '@nestjs/common';
 import { IsString, Matches, MaxLength } from 'class-validator';
-import { isStream, isUlid } from '@green-lamp/core/name';
+import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
 import { readEntry, readData } from '@green-lamp/core/journal';
 import type { revealSecret, Says, secretsKey, secretTraits } from '@green-lamp/core/api';
 import { Take } from '../journal/take.ts';
+import { Asks } from '../accounts/caller.ts';
+import { byOf } from '../accounts/reach.ts';
+import type { Caller } from '../accounts/sessions.ts';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
 import { Vault } from './vault.ts';
@@ -40,12 +43,12 @@ export class SecretsController {
   @May('secrets.reveal')
   @Post('reveal')
   @HttpCode(200)
-  async reveal(@Body() { entry, to }: RevealBody, @Headers('x-green-lamp-person') person?: string): Promise<Says<typeof revealSecret>> {
+  async reveal(@Body() { entry, to }: RevealBody, @Asks() caller: Caller | null): Promise<Says<typeof revealSecret>> {
     const read = readEntry(entry);
     const data = read.ok ? readData(read.value) : read;
     if (!read.ok || !data.ok || data.value?.kind !== 'secret.revealed')
       throw new ProblemException(HttpStatus.BAD_REQUEST, data.ok ? [problem('type', 'entry', { want: 'a reveal' })] : data.problems);
-    const [answer] = await this.take.entries([entry], [], isUlid(person) ? person : null);
+    const [answer] = await this.take.entries([entry], [], byOf(caller));
     if (answer?.is === 'refused')
       throw new ProblemException(HttpStatus.FORBIDDEN, [
         problem('refused', 'entry', { why: answer.problems.map(({ sentence }) => sentence).join(' ') }),

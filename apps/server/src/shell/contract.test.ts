@@ -11,12 +11,16 @@ import {
   askModem,
   beginSession,
   callByUnit,
+  changePassword,
+  endSession,
   entriesAfter,
   framesOf,
   keepDialogue,
   keepText,
   keptOf,
   listStations,
+  makeCode,
+  makeToken,
   openApi,
   previewRules,
   remoteState,
@@ -26,15 +30,18 @@ import {
   sendPiece,
   setUnitClock,
   sharedWith,
+  signIn,
   startYard,
   stopSession,
   stopYard,
   testWayIn,
+  useCode,
   yardPlaces,
   yardSpec,
   yardStation,
 } from '@green-lamp/core/api';
 import { isObject, type Json, plainText } from '@green-lamp/core/name';
+import { CodeBody, EndBody, MakeCodeBody, PasswordBody, SignInBody, TokenBody } from '../accounts/accounts.body.ts';
 import { BlobBody } from '../blobs/blobs.controller.ts';
 import { PieceQuery } from '../blobs/pictures.controller.ts';
 import { FramesQuery } from '../desk/desk.controller.ts';
@@ -59,6 +66,12 @@ const sealed = { ref: '01ARZ3NDEKTSV4RRFFQ69G5FAV', to: key, from: key, nonce: '
 const ofPath = { stream, path: 'abc123' };
 /** What is asked of each route that is asked anything, by the server's own classes, with something that both must take. */
 const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [name: string]: Json }])[] = [
+  [signIn, 'body', SignInBody, { name: 'Ina', password: 'x', person: sealed.ref, device: 'a browser' }],
+  [useCode, 'body', CodeBody, { code: 'ABCD', name: 'Ina', password: 'x', device: 'a browser' }],
+  [changePassword, 'body', PasswordBody, { old: 'x', password: 'y' }],
+  [endSession, 'body', EndBody, { id: key }],
+  [makeCode, 'body', MakeCodeBody, { person: sealed.ref }],
+  [makeToken, 'body', TokenBody, { label: 'display', role: 'reader', days: 30 }],
   [appendEntries, 'body', AppendBody, { entries: ['{}'], secrets: [sealed] }],
   [entriesAfter, 'query', AfterQuery, { after: 0, streams: [stream, 'people'], limit: 10 }],
   [keptOf, 'query', KeptQuery, { after: 7, streams: [stream] }],

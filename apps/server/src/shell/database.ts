@@ -10,6 +10,7 @@ import { BlobOctets } from './migrations/m0003-blob-octets.ts';
 import { Attribution } from './migrations/m0004-attribution.ts';
 import { Newest } from './migrations/m0005-newest.ts';
 import { Order } from './migrations/m0006-order.ts';
+import { Accounts } from './migrations/m0007-accounts.ts';
 import { rows } from '../rows.ts';
 import { databaseFault } from './soundness.ts';
 import { foldLog, migrationsOf, onConnect, Statements, type Table, tableOf } from './sqlite.ts';
@@ -21,6 +22,7 @@ export const migrations = [
   { name: 'm0004-attribution', class: Attribution },
   { name: 'm0005-newest', class: Newest },
   { name: 'm0006-order', class: Order },
+  { name: 'm0007-accounts', class: Accounts },
 ];
 export type Em = SqlEntityManager;
 

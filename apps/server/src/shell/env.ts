@@ -25,6 +25,8 @@ export type Env = {
   readonly keys: string;
   readonly web: string;
   readonly demo: boolean;
+  /** People sign in by password, or, in the demo and in tests, by a press. */
+  readonly accounts: 'own' | 'demo';
   /** How often (ms) a unit of the demo calls; 0 is never. */
   readonly demoCalls: number;
   /** For tests and pictures: the instant at which the server's clock starts. */
@@ -50,6 +52,19 @@ const most = (name: string, env: NodeJS.ProcessEnv, otherwise: number): number =
 };
 
 const loopback = ['127.0.0.1', 'localhost', '::1'];
+
+/** People sign in by a press in the demo, and where it is asked for; never where somebody else can reach the page. */
+const accountsIn = (env: NodeJS.ProcessEnv, webHost: string): Env['accounts'] => {
+  const asked = env['GREENLAMP_ACCOUNTS'] ?? '';
+  if (!['', 'own', 'press'].includes(asked))
+    throw new StartError(`GREENLAMP_ACCOUNTS is '${asked}'; it should be own (passwords) or press (a press is enough, on loopback only).`);
+  const byPress = asked === 'press' || (asked === '' && env['GREENLAMP_DEMO'] === '1');
+  if (byPress && !loopback.includes(webHost))
+    throw new StartError(
+      `On ${webHost} others reach the page, so a press is not enough to sign in: set GREENLAMP_ACCOUNTS=own, or leave GREENLAMP_WEB_HOST on loopback.`,
+    );
+  return byPress ? 'demo' : 'own';
+};
 
 export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
   const webHost = env['GREENLAMP_WEB_HOST'] ?? '127.0.0.1';
@@ -86,6 +101,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),
     demo: env['GREENLAMP_DEMO'] === '1',
+    accounts: accountsIn(env, webHost),
     demoCalls: 1000 * most('GREENLAMP_DEMO_CALLS', env, 40),
     clockFrom: env['GREENLAMP_CLOCK'] ?? null,
     testPaths: env['GREENLAMP_TEST_PATHS'] === '1',

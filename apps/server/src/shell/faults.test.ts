@@ -167,7 +167,7 @@ test('who was never added to the people writes nothing; one’s own first entry 
   const stranger = { person: server.chance.ulid(Date.now()), device: server.me.device };
   const post = async (entries: readonly object[]): Promise<string[]> => {
     const texts = entries.map((entry) => server.textOf(entry));
-    const response = await server.post('/api/entries', { entries: texts, secrets: [] }, { 'x-green-lamp-person': stranger.person });
+    const response = await server.post('/api/entries', { entries: texts, secrets: [] }, { as: stranger.person });
     const { answers } = (await response.json()) as { answers: { is: string; problems?: { code: string }[] }[] };
     return answers.map(({ is, problems }) => problems?.[0]?.code ?? is);
   };

@@ -9,7 +9,7 @@ afterAll(() => server.end());
 
 const deep = (n: number, open = '[', close = ']'): string => `${open.repeat(n)}${close.repeat(n)}`;
 const raw = (path: string, body: string): Promise<Response> =>
-  server.fetch(path, { method: 'POST', body, headers: { 'content-type': 'application/json', 'x-green-lamp-person': server.me.person } });
+  server.cookie().then((cookie) => server.fetch(path, { method: 'POST', body, headers: { 'content-type': 'application/json', cookie } }));
 const fits = async (response: Response): Promise<void> => {
   const text = await response.text();
   if (response.status >= 500) throw new Error(`${response.status} ${text.slice(0, 300)}`);

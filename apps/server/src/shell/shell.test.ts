@@ -6,13 +6,25 @@ import { GATEWAY_METADATA, MESSAGE_METADATA } from '@nestjs/websockets/constants
 import { WebSocket } from 'ws';
 import { TestServer } from '../testing/server.ts';
 import { foreign } from './at-home.ts';
-import { markName, MayGuard, permissions } from './may.ts';
+import { permissions } from '@green-lamp/core/api';
+import { Sessions } from '../accounts/sessions.ts';
+import { markName, MayGuard } from './may.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open());
 afterAll(() => server.end());
 
 const table: readonly string[] = [
+  'AccountsController.code: sign.in',
+  'AccountsController.end: own.keep',
+  'AccountsController.list: accounts.lead',
+  'AccountsController.makeCode: accounts.lead',
+  'AccountsController.makeToken: accounts.lead',
+  'AccountsController.me: sign.in',
+  'AccountsController.password: own.keep',
+  'AccountsController.sessions: own.keep',
+  'AccountsController.signIn: sign.in',
+  'AccountsController.signOut: own.keep',
   'BlobsController.keep: blobs.keep',
   'BlobsController.read: blobs.read',
   'DeskController.list: frames.read',
@@ -44,15 +56,15 @@ const table: readonly string[] = [
   'YardController.ask: yard.use',
   'YardController.call: yard.use',
   'YardController.clock: yard.use',
-  'YardController.dale: yard.use',
+  'YardController.dale: yard.read',
   'YardController.keep: yard.use',
-  'YardController.scenario: yard.use',
-  'YardController.sent: yard.use',
-  'YardController.spec: yard.use',
+  'YardController.scenario: yard.read',
+  'YardController.sent: yard.read',
+  'YardController.spec: yard.read',
   'YardController.start: yard.use',
-  'YardController.station: yard.use',
+  'YardController.station: yard.read',
   'YardController.stop: yard.use',
-  'YardController.view: yard.use',
+  'YardController.view: yard.read',
 ];
 
 test('[P1] every HTTP handler and every gateway carries a permission mark', () => {
@@ -88,7 +100,13 @@ class Unmarked {
     return 'should not be said';
   }
 }
-@Module({ controllers: [Unmarked], providers: [{ provide: APP_GUARD, useClass: MayGuard }] })
+@Module({
+  controllers: [Unmarked],
+  providers: [
+    { provide: APP_GUARD, useClass: MayGuard },
+    { provide: Sessions, useValue: { caller: () => Promise.resolve(null) } },
+  ],
+})
 class Planted {}
 
 test('[P1] a handler without a mark is refused by the guard', async () => {

@@ -8,6 +8,9 @@ import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
 import { keptEntryOf } from '../journal/kept-entry.ts';
 import { Vault } from '../secrets/vault.ts';
+import { Asks } from '../accounts/caller.ts';
+import { mayRead } from '../accounts/reach.ts';
+import type { Caller } from '../accounts/sessions.ts';
 import { May } from '../shell/may.ts';
 import { Stations } from './stations.ts';
 
@@ -31,8 +34,8 @@ export class KeptController {
 
   @May('entries.read')
   @Get()
-  async kept(@Query() { after, streams }: KeptQuery): Promise<Says<typeof keptOf>> {
-    const of = streams.filter(isStream);
+  async kept(@Query() { after, streams }: KeptQuery, @Asks() caller: Caller | null): Promise<Says<typeof keptOf>> {
+    const of = streams.filter(isStream).filter((stream) => mayRead(caller, stream));
     const upTo = this.journal.cursor;
     const entries = this.journal.after(of, after, most + 1);
     const beside = await Promise.all(of.filter((stream) => stream.startsWith('station:')).map((stream) => this.#beside(stream)));

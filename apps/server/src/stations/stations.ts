@@ -78,7 +78,11 @@ export class Stations {
     const { seq, link, state } = await this.journal.head(stream);
     const known = this.#fingerprints.get(state) ?? hashOf(canonical(state));
     this.#fingerprints.set(state, known);
-    return { heard: this.journal.heardOf(stream), here: this.where.here, head: { seq, link, state: known } };
+    return {
+      heard: this.journal.heardOf(stream).map(({ station: _, ...heard }) => heard),
+      here: this.where.here,
+      head: { seq, link, state: known },
+    };
   }
 }
 

@@ -26,7 +26,7 @@ export const keepsContract = async (method: string, address: string, response: R
   const isText = response.headers.get('content-type')?.includes('json') === true;
   const route = routeOf(method, address);
   if (!isText || (response.ok && route === undefined)) return;
-  const body: unknown = await response.json();
+  const body: unknown = JSON.parse(await response.text());
   const why = unlike(response.ok && route !== undefined ? route.answer : refused, body);
   if (why !== null) throw new Error(`${method} ${address} ${response.status}: ${why.slice(0, 2000)}`);
 };

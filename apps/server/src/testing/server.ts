@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ElementId, Stream } from '@green-lamp/core/name';
+import type { ElementId, Stream, Ulid } from '@green-lamp/core/name';
 import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { chance } from '@green-lamp/core/scenario';
@@ -26,6 +26,8 @@ export class TestServer {
   readonly chance = chance(99);
   readonly me = { person: this.chance.ulid(Date.now()), device: this.chance.ulid(Date.now()) };
   readonly #seen = new Map<Stream, number>();
+  /** What each person's browser shows the desk. */
+  readonly #cookies = new Map<Ulid, Promise<string>>();
 
   env(more: Partial<Env> = {}): Env {
     return {
@@ -42,6 +44,7 @@ export class TestServer {
       keys: join(this.folder, 'keys'),
       web: join(root, 'no-page'),
       demo: false,
+      accounts: 'demo',
       demoCalls: 0,
       clockFrom: null,
       testPaths: true,
@@ -86,13 +89,30 @@ export class TestServer {
     return response;
   }
   async get<T>(path: string): Promise<T> {
-    return (await (await this.fetch(path)).json()) as T;
+    return (await (await this.fetch(path, { headers: { cookie: await this.cookie() } })).json()) as T;
   }
-  post(path: string, body: unknown, headers: { [name: string]: string } = {}): Promise<Response> {
+  /** The cookie of somebody who has signed in by a press. */
+  cookie(person = this.me.person): Promise<string> {
+    const there = this.#cookies.get(person);
+    if (there !== undefined) return there;
+    const made = fetch(`${this.running.web}/api/sign-in`, {
+      method: 'POST',
+      body: JSON.stringify({ person, device: 'a test' }),
+      headers: { 'content-type': 'application/json' },
+    }).then((response) =>
+      response.headers
+        .getSetCookie()
+        .map((one) => one.split(';')[0])
+        .join('; '),
+    );
+    this.#cookies.set(person, made);
+    return made;
+  }
+  async post(path: string, body: unknown, { as = this.me.person }: { as?: Ulid } = {}): Promise<Response> {
     return this.fetch(path, {
       method: 'POST',
       body: JSON.stringify(body),
-      headers: { 'content-type': 'application/json', 'x-green-lamp-person': this.me.person, ...headers },
+      headers: { 'content-type': 'application/json', cookie: await this.cookie(as) },
     });
   }
   textOf(entry: object): string {

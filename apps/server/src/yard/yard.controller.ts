@@ -34,41 +34,41 @@ export class YardController {
   constructor(private readonly yard: Yard) {}
 
   /** Text messages that virtual modems have sent, oldest first; all are simulated. */
-  @May('yard.use')
+  @May('yard.read')
   @Get('sent')
   sent(): Says<typeof yardTexts> {
     return { simulated: true, sent: this.yard.sent };
   }
 
   /** The dale: masts, carriers, office, portal, and the stations whose equipment runs. */
-  @May('yard.use')
+  @May('yard.read')
   @Get('dale')
   dale(): Says<typeof yardDale> {
     return { simulated: true, dale: this.yard.dale() };
   }
 
   /** Everything that was done in the yard since the server started, as a scenario file. */
-  @May('yard.use')
+  @May('yard.read')
   @Get('scenario')
   scenario(): Says<typeof yardScenario> {
     return { scenario: this.yard.scenario() };
   }
 
-  @May('yard.use')
+  @May('yard.read')
   @Get()
   view(@Query() { stream }: StationBody): Says<typeof yardPlaces> {
     return { places: this.yard.view(this.#stream(stream)) };
   }
 
   /** One station as it can be seen, and the faults that could be planted there; null where it stands still. */
-  @May('yard.use')
+  @May('yard.read')
   @Get('station')
   station(@Query() { stream }: StationBody): Says<typeof yardStation> {
     return { simulated: true, seen: this.yard.station(this.#stream(stream)) };
   }
 
   /** What a station's equipment would be made from: for practice in the page. */
-  @May('yard.use')
+  @May('yard.read')
   @Get('spec')
   async spec(@Query() { stream }: StationBody): Promise<Says<typeof yardSpec>> {
     return { spec: await this.yard.spec(this.#stream(stream), allParts) };

@@ -15,6 +15,8 @@ export const Field = (props: {
   /** In a row of a table: its label is read out, and stands in the row already. */
   inline?: boolean;
   keyboard?: 'text' | 'numeric' | 'decimal';
+  /** What a browser may fill in by itself. */
+  fills?: 'username' | 'current-password' | 'new-password' | 'one-time-code';
 }) => {
   const id = useId();
   const [left, setLeft] = useState(false);
@@ -48,7 +50,7 @@ export const Field = (props: {
           {...common}
           type={props.secret === true ? 'password' : 'text'}
           inputMode={props.keyboard}
-          autoComplete="off"
+          autoComplete={props.fills ?? 'off'}
           spellCheck={false}
           autoFocus={props.focus === true}
         />

@@ -16,6 +16,9 @@ export class Refusal extends Error {
   }
 }
 
+/** Nobody is signed in here: said above every screen, and no fault of what was asked. */
+export class SignedOut extends Refusal {}
+
 const notOurs: Told = {
   code: 'refused',
   path: '',
@@ -36,7 +39,6 @@ export type Asked<Q, B> = {
   readonly body?: B;
   /** What stands in the path behind a colon. */
   readonly names?: { readonly [name: string]: string };
-  readonly person?: string;
   /** For a route that takes octets. */
   readonly octets?: Uint8Array<ArrayBuffer>;
   /** For what takes the desk long, such as every sheet there is. */
@@ -50,10 +52,16 @@ const addressOf = (path: string, names: { readonly [name: string]: string }, que
   const way = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(names[name] ?? ''));
   return search.size === 0 ? way : `${way}?${search.toString()}`;
 };
-const sent = ({ body, octets, person = '' }: Asked<unknown, unknown>): RequestInit =>
+const sent = ({ body, octets }: Asked<unknown, unknown>): RequestInit =>
   octets === undefined
-    ? { headers: { 'content-type': 'application/json', 'x-green-lamp-person': person }, body: JSON.stringify(body ?? {}) }
-    : { headers: { 'content-type': 'application/octet-stream', 'x-green-lamp-person': person }, body: octets };
+    ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body ?? {}) }
+    : { headers: { 'content-type': 'application/octet-stream' }, body: octets };
+
+let signedOut: () => void = () => undefined;
+/** What to do where the desk says that nobody is signed in here: whoever keeps the sign-in listens. */
+export const onSignedOut = (listen: () => void): void => {
+  signedOut = listen;
+};
 
 /** Asks a route. Throws `NoNetwork`, or a `Refusal` with sentences. */
 export const ask = async <Q, B, A>(route: Route<Q, B, A>, asked: Asked<Q, B> = {}): Promise<A & Every> => {
@@ -74,6 +82,10 @@ export const ask = async <Q, B, A>(route: Route<Q, B, A>, asked: Asked<Q, B> = {
   if (!response.ok) {
     if (response.status === 500) throw new DeskFault('The desk answers and could not take it; its log says why.');
     if (response.status > 500) throw new NoNetwork('The desk could not answer.');
+    if (response.status === 401 && problemsOf(body).some(({ code }) => code === 'signed-out')) {
+      signedOut();
+      throw new SignedOut(response.status, problemsOf(body));
+    }
     throw new Refusal(response.status, problemsOf(body));
   }
   const read = route.answer(body, '');

@@ -1,6 +1,7 @@
 // Writes entries: into this browser's own store first, then into the queue's way out.
 import { isUlid, peopleStream, type Sha256, sure, type Stream, type Ulid } from '@green-lamp/core/name';
 import { advance, type DataOf, doorFaults, type KindName, placedEntry, readData, textOf, write } from '@green-lamp/core/journal';
+import { may } from '@green-lamp/core/api';
 import { sentence } from '@green-lamp/core/problem';
 import { sealTo } from '@green-lamp/core/wire';
 import { db, type SealedSecret } from './db.ts';
@@ -23,6 +24,9 @@ export const append = async (
     useLive.setState({ askPerson: true });
     throw new Error('Say first who you are.');
   }
+  const { signedIn } = useLive.getState();
+  if (signedIn !== null && !may(signedIn.role, 'entries.append'))
+    throw new Error(`${signedIn.name} reads here, and enters nothing. A lead can give another role.`);
   const ids: Ulid[] = [];
   useLive.setState(({ writing }) => ({ writing: writing + 1 }));
   try {

@@ -1,9 +1,10 @@
 // [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
 import { blobsOf, deliverTexts, offerTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
-import { ask, DeskFault, NoNetwork, Refusal } from './api.ts';
+import { ask, DeskFault, NoNetwork, Refusal, SignedOut } from './api.ts';
 import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
+import { signedInAs } from './session.ts';
 import { givesUp } from './patience.ts';
 import { pullSoon } from './pull.ts';
 import { type Answer, appendEntries } from '@green-lamp/core/api';
@@ -37,17 +38,23 @@ const deliverAll = async (): Promise<void> => {
       // A text is kept here before the entry that names it: what is queued up to here has all its texts here, and they go first.
       const last = await db.queue.orderBy('q').last();
       if (last === undefined) break;
+      // What somebody else wrote here waits for their sign-in.
+      const me = await signedInAs();
+      if (me === null || !(await db.queue.filter(({ person }) => person === me).count())) break;
       await deliverTexts();
-      const waiting = await db.queue.where('q').belowOrEqual(last.q).limit(mostAtOnce).toArray();
-      const [first] = waiting;
-      if (first === undefined) continue;
-      const end = waiting.findIndex(({ person }) => person !== first.person);
-      await send(end === -1 ? waiting : waiting.slice(0, end));
+      const waiting = await db.queue
+        .where('q')
+        .belowOrEqual(last.q)
+        .filter(({ person }) => person === me)
+        .limit(mostAtOnce)
+        .toArray();
+      if (waiting.length > 0) await send(waiting);
     }
     again = 500;
     useLive.setState({ deskFails: false });
     pullSoon();
   } catch (error) {
+    if (error instanceof SignedOut) return; // it goes on once somebody has signed in
     if (!(error instanceof NoNetwork)) throw error;
     useLive.setState(error instanceof DeskFault ? { deskFails: true } : { connected: false });
     again = Math.min(again * 2, 15_000);
@@ -61,11 +68,11 @@ const send = async (rows: readonly QueueRow[]): Promise<void> => {
   if (first === undefined) return;
   try {
     const secrets = rows.flatMap((row) => row.secrets);
-    const { answers } = await ask(appendEntries, { person: first.person, body: { entries: rows.map(({ text }) => text), secrets } });
+    const { answers } = await ask(appendEntries, { body: { entries: rows.map(({ text }) => text), secrets } });
     useLive.setState({ connected: true });
     await settle(rows, answers);
   } catch (error) {
-    if (!(error instanceof Refusal || error instanceof DeskFault)) throw error;
+    if (error instanceof SignedOut || !(error instanceof Refusal || error instanceof DeskFault)) throw error;
     if (rows.length === 1) {
       if (error instanceof DeskFault && !givesUp(first.id)) throw error;
       const problems = error instanceof Refusal ? [...error.problems] : [{ code: 'refused', path: '', args: {}, sentence: error.message }];

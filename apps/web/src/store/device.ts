@@ -35,6 +35,12 @@ export const choosePerson = (person: Ulid): void => {
   keep('person', person);
 };
 
+/** Who was signed in when the desk was last heard, as text. */
+export const keptSession = (): string | null => read('session');
+export const keepSession = (text: string): void => {
+  keep('session', text);
+};
+
 let offset = Date.now() - performance.now();
 let skew: number | null = read('skew') === null ? null : Number(read('skew'));
 

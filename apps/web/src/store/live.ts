@@ -1,8 +1,9 @@
 // What the screens watch that is no entry: the connection, the listeners, the tail of frames, how much waits.
 import { create } from 'zustand';
 import type { Ulid } from '@green-lamp/core/name';
+import { SignedOut } from './api.ts';
 import { chosenPerson } from './device.ts';
-import type { FrameView, ListenerState } from '@green-lamp/core/api';
+import type { FrameView, ListenerState, Says, SignedIn, whoAmI } from '@green-lamp/core/api';
 
 type Live = {
   connected: boolean;
@@ -19,6 +20,12 @@ type Live = {
   waiting: number;
   refused: number;
   person: Ulid | null;
+  /** How one signs in at this desk; null until it has said so. */
+  signInBy: Says<typeof whoAmI>['by'] | null;
+  /** Who is signed in at the desk by this browser, as last heard; `until` when it ends by itself. */
+  signedIn: SignedIn | null;
+  /** The desk wants a sign-in; what is written waits meanwhile. */
+  signedOut: boolean;
   /** A card's number is being typed from the card itself: the sheet's is out of sight meanwhile. */
   hidesCards: boolean;
   askPerson: boolean;
@@ -37,6 +44,9 @@ export const useLive = create<Live>(() => ({
   waiting: 0,
   refused: 0,
   person: chosenPerson(),
+  signInBy: null,
+  signedIn: null,
+  signedOut: false,
   hidesCards: false,
   askPerson: chosenPerson() === null,
   trouble: null,
@@ -54,5 +64,6 @@ export const addFrames = (frames: readonly FrameView[]): void => {
 
 /** Says in words what went wrong where nobody asked for an answer. */
 export const tell = (error: unknown): void => {
+  if (error instanceof SignedOut) return;
   useLive.setState({ trouble: error instanceof Error ? error.message : 'Something went wrong.' });
 };

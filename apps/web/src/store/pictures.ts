@@ -52,7 +52,7 @@ const sendOne = async ({ hash, bytes, stream, step, lamp, path, taken, person }:
   let { have, kept } = await ask(pictureCome, { names: { hash } });
   while (!kept) {
     const piece = bytes.slice(have, have + pictureStep);
-    ({ have, kept } = await ask(sendPiece, { names: { hash }, query: { at: have, of: bytes.length }, person, octets: piece }));
+    ({ have, kept } = await ask(sendPiece, { names: { hash }, query: { at: have, of: bytes.length }, octets: piece }));
   }
   const size = jpegSize(bytes);
   if (size !== null) {

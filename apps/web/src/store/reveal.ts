@@ -14,7 +14,7 @@ export const reveal = async (stream: Stream, key: SettingKey, ref: string, since
   const pen = { id: newId(), at: deviceNow(), skew: currentSkew(), since, who: { person, device: deviceId() } };
   const entry = textOf(write(pen, stream, 'secret.revealed', { ref: sure(isUlid, ref), key }));
   const passing = crypto.getRandomValues(new Uint8Array(32));
-  const { sealed } = await ask(revealSecret, { person, body: { entry, to: publicKeyOf(passing) } });
+  const { sealed } = await ask(revealSecret, { body: { entry, to: publicKeyOf(passing) } });
   pullSoon();
   const plain = openSealed(passing, `${stream} ${ref}`, sealed);
   if (plain === null) throw new Error('The answer could not be opened. Ask again.');

@@ -4,12 +4,21 @@ import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { addFrames, tell, useLive } from './live.ts';
 import { onOffered, pullSoon } from './pull.ts';
+import { lookSoon, onSignedIn, watchSession } from './session.ts';
 import { liveMessage } from '@green-lamp/core/api';
 
 let again = 500;
+let open: WebSocket | null = null;
+let due: ReturnType<typeof setTimeout> | null = null;
+
+/** With which the desk lets go of a page that is not, or no longer, signed in. */
+const signedOut = 4401;
 
 const connect = (): void => {
+  if (due !== null) clearTimeout(due);
+  if (open !== null) return;
   const socket = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/ws`);
+  open = socket;
   socket.onopen = () => {
     again = 500;
     useLive.setState({ connected: true });
@@ -33,10 +42,12 @@ const connect = (): void => {
       useLive.setState((was) => ({ board: was.board + 1 }));
     }
   };
-  socket.onclose = () => {
-    useLive.setState({ connected: false, listeners: [] });
+  socket.onclose = ({ code }) => {
+    open = null;
+    useLive.setState(code === signedOut ? { listeners: [] } : { connected: false, listeners: [] });
+    if (code === signedOut) lookSoon();
     again = Math.min(again * 2, 10_000);
-    setTimeout(connect, again);
+    due = setTimeout(connect, again);
   };
 };
 
@@ -55,6 +66,13 @@ export const startStore = (): void => {
   onOffered(() => {
     deliverSoon();
   });
+  onSignedIn(() => {
+    connect();
+    deliverSoon();
+    pullSoon();
+    useLive.setState(({ board }) => ({ board: board + 1 }));
+  });
+  watchSession();
   connect();
   deliverSoon();
   pullSoon();

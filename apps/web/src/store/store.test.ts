@@ -26,7 +26,8 @@ const fold = async (stream: Stream): Promise<State> =>
 beforeEach(async () => {
   jest.useFakeTimers({ doNotFake: ['nextTick', 'setImmediate', 'queueMicrotask', 'Date', 'performance'], advanceTimers: true });
   await Promise.all(db.tables.map((table) => table.clear()));
-  Object.assign(server, { away: false, refuses: () => null, badBody: () => false, life: 'LIFE1' });
+  useLive.setState({ signedIn: null });
+  Object.assign(server, { by: 'press', signedIn: null, away: false, refuses: () => null, badBody: () => false, life: 'LIFE1' });
   server.kept.length = 0;
   server.posts.length = 0;
   work(one);
@@ -77,7 +78,7 @@ test('[B1] a network that is away keeps the queue as it is; when it is back ever
   expect(await waiting()).toEqual([]);
   expect(server.kept.map(({ text }) => /"words":"(.)"/.exec(text)?.[1])).toEqual(['a', 'b', 'c']);
 });
-test('entries of two people go in batches of their own, each under its writer’s name', async () => {
+test('what somebody else wrote here waits for their sign-in, and stays readable; each goes under its writer’s own', async () => {
   server.away = true;
   const stream = station();
   await note(stream, 'a');
@@ -87,9 +88,30 @@ test('entries of two people go in batches of their own, each under its writer’
   await note(stream, 'c');
   server.away = false;
   await deliverNow();
-  expect(server.posts.length).toBeGreaterThan(2);
+  expect(server.kept.map(({ text }) => /"words":"(.)"/.exec(text)?.[1])).toEqual(['a', 'c']);
+  expect((await waiting()).map(({ person }) => person)).toEqual([two]);
+  expect((await fold(stream)).count).toBe(3);
+  work(two);
+  await deliverNow();
+  expect(await waiting()).toEqual([]);
   for (const { person, texts } of server.posts) for (const text of texts) expect(text).toContain(`"person":"${person}"`);
-  expect(server.kept.map(({ text }) => /"words":"(.)"/.exec(text)?.[1])).toEqual(['a', 'b', 'c']);
+});
+test('signed out by the desk, nothing goes and nothing is refused; it goes once somebody has signed in', async () => {
+  const stream = station();
+  Object.assign(server, { by: 'password', signedIn: null });
+  useLive.setState({ signedIn: null });
+  await note(stream, 'a');
+  await deliverNow();
+  expect([server.kept.length, (await waiting()).length, await db.refused.count()]).toEqual([0, 1, 0]);
+  expect(useLive.getState()).toMatchObject({ signedOut: true, person: one });
+  server.signedIn = one;
+  await deliverNow();
+  expect([server.kept.length, useLive.getState().signedOut]).toEqual([1, false]);
+  server.signedIn = null; // ended from afar: the next delivery says so, and loses nothing
+  await note(stream, 'b');
+  await deliverNow();
+  expect([server.kept.length, (await waiting()).length, await db.refused.count()]).toEqual([1, 1, 0]);
+  Object.assign(server, { by: 'press' });
 });
 test('[B2] a refused entry stays with its reason and never blocks the next; it can be offered again', async () => {
   const stream = station();
@@ -147,6 +169,7 @@ test('[B3] after a restore the browser starts again at 0 and offers its own entr
 });
 test('a secret is sealed to the server’s key before it is stored; with no key there is no secret', async () => {
   const stream = station();
+  await db.meta.delete('server-key');
   expect(await seal(stream, 'otter')).toBeNull();
   const key = new Uint8Array(32).fill(9);
   await db.meta.put({ name: 'server-key', value: publicKeyOf(key) });

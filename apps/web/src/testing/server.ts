@@ -1,5 +1,5 @@
 // A server of a few lines for the store's tests: keeps what it is given, refuses what it is told to, and can be away.
-import { isObject } from '@green-lamp/core/name';
+import { isObject, isUlid, type Ulid } from '@green-lamp/core/name';
 import { firstLink, hashOf, linkOf, readEntry } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import type { KeptRow } from '../store/db.ts';
@@ -18,6 +18,9 @@ export class FakeServer {
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
   readonly posts: { path: string; person: string; texts: string[] }[] = [];
+  /** Who is signed in: in the demo by a press, else whoever the test says. */
+  by: 'press' | 'password' = 'press';
+  signedIn: Ulid | null = null;
   readonly texts = new Map<string, string>();
   now = 1_780_000_000_000;
 
@@ -35,7 +38,13 @@ export class FakeServer {
     if (init?.method === 'POST') {
       const body: unknown = JSON.parse(typeof init.body === 'string' ? init.body : '');
       const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
-      const person = new Headers(init.headers).get('x-green-lamp-person') ?? '';
+      if (path === '/api/sign-in') {
+        this.signedIn = isObject(body) && isUlid(body['person']) ? body['person'] : null;
+        return reply({ who: this.#who() });
+      }
+      if (this.signedIn === null)
+        return reply({ problems: [{ code: 'signed-out', path: '', args: {}, sentence: 'Nobody is signed in.' }] }, 401);
+      const person = this.signedIn;
       this.posts.push({ path, person, texts });
       if (this.breaksAt(typeof init.body === 'string' ? init.body : '')) return reply({ problems: [] }, 500);
       if (path === '/api/blobs') {
@@ -50,6 +59,7 @@ export class FakeServer {
         return reply({ problems: [{ code: 'refused', path: 'body', args: {}, sentence: 'The body was refused.' }] }, 400);
       return reply({ answers: texts.map((text) => this.#keep(text)) });
     }
+    if (path === '/api/me') return reply({ by: this.by, who: this.#who() });
     if (path.startsWith('/api/kept')) {
       const query = new URL(path, 'http://x').searchParams;
       const streams = (query.get('streams') ?? '').split(',');
@@ -71,6 +81,10 @@ export class FakeServer {
         : reply({ text });
     }
     return reply({ key: 'ab'.repeat(32) });
+  }
+
+  #who(): object | null {
+    return this.signedIn === null ? null : { person: this.signedIn, name: 'Ina', role: 'lead', until: this.now + 1000 };
   }
 
   #keep(text: string): Answer {

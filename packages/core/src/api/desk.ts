@@ -61,5 +61,5 @@ export const description = reads(
   '/api/openapi.json',
   'This description (OpenAPI 3.1).',
   {},
-  { openapi: text(20), paths: known(isObject, 'paths') },
+  { openapi: text(20), info: known(isObject, 'what it describes'), paths: known(isObject, 'paths') },
 );

@@ -47,7 +47,7 @@ const operation = (route: AnyRoute): Json => ({
 /** The description of these routes as an OpenAPI 3.1 document. */
 export const openApi = (
   routes: readonly AnyRoute[],
-): { readonly openapi: string; readonly info: Json; readonly paths: { readonly [path: string]: Json } } => {
+): { readonly openapi: string; readonly info: { readonly [name: string]: string }; readonly paths: { readonly [path: string]: Json } } => {
   const paths: { [path: string]: { [method: string]: Json } } = {};
   for (const route of routes) (paths[route.path.replace(named, '{$1}')] ??= {})[route.method.toLowerCase()] = operation(route);
   return { openapi: '3.1.0', info: { title: 'Green Lamp', version: '1' }, paths };

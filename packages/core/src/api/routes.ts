@@ -1,4 +1,16 @@
 // Every route of the desk.
+import {
+  changePassword,
+  endSession,
+  listAccounts,
+  makeCode,
+  makeToken,
+  ownSessions,
+  signIn,
+  signOut,
+  useCode,
+  whoAmI,
+} from './accounts.ts';
 import { acrossStations, everySheet, previewRules, sharedWith } from './across.ts';
 import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
@@ -27,6 +39,16 @@ import {
 
 /** All but a picture's octets, which are no JSON. */
 export const routes: readonly AnyRoute[] = [
+  whoAmI,
+  signIn,
+  useCode,
+  signOut,
+  changePassword,
+  ownSessions,
+  endSession,
+  listAccounts,
+  makeCode,
+  makeToken,
   appendEntries,
   entriesAfter,
   keptOf,

@@ -1,6 +1,6 @@
 // What a new entry is judged by besides its form, at the door alone: limits of the parameter table, and the row of its evidence.
 // Kept entries are never judged by it: they must stay readable.
-import { type ElementId, type Json, type LampName, type SettingKey, settingKey } from '../name/index.ts';
+import { accessStream, type ElementId, type Json, type LampName, peopleStream, type SettingKey, settingKey } from '../name/index.ts';
 import { type Problem, problem } from '../problem/index.ts';
 import { parseIccid } from '../sums/index.ts';
 import { type Reading, readingOf } from '../evidence/index.ts';
@@ -105,6 +105,15 @@ const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made
   ...(pressed === null ? [] : pressedNow(entry, pressed, 'data.pressed')),
 ];
 
+/** Roles stand with the people; who came in and when says the desk alone. */
+const accessFault = (entry: Entry, known: Known): Problem[] => {
+  if (entry.stream === accessStream && 'person' in entry.who)
+    return [problem('refused', 'stream', { why: 'only the desk itself says who came in.' })];
+  return known.kind === 'role.given' && entry.stream !== peopleStream
+    ? [problem('refused', 'stream', { why: 'roles stand in the people’s stream.' })]
+    : [];
+};
+
 /** What somebody did in practice stands in their own stream, and nothing else does. */
 const practiceFault = (entry: Entry, known: Known): Problem[] => {
   const own = 'person' in entry.who && entry.stream === `practice:${entry.who.person}`;
@@ -136,7 +145,7 @@ const openTest = (state: State): Problem[] =>
 
 /** All that keeps a new entry out, beside its form. `state` is that of its stream before it. */
 export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] => {
-  const practice = practiceFault(entry, known);
+  const practice = [...accessFault(entry, known), ...practiceFault(entry, known)];
   if (practice.length > 0) return practice;
   switch (known.kind) {
     case 'setting.set':

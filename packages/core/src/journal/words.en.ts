@@ -1,5 +1,5 @@
 // An entry as a sentence, for slips and the logbook. One line a kind; a secret never shows.
-import { lampWords, type SettingKey } from '../name/index.ts';
+import { lampWords, roleWords, type SettingKey, type Ulid } from '../name/index.ts';
 import { counted, inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
 import { readingOf } from '../evidence/index.ts';
@@ -37,6 +37,10 @@ const moved = {
 const hardware = (what: string, d: { element: DataOf<'card.changed'>['element']; words: string }, s: Speaker): string =>
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
 
+const named = (s: Speaker, person: Ulid): string => s.who({ person, device: person });
+const ways = { password: 'password', code: 'a one-time code', press: 'a press, as the demo allows' } as const;
+const ends = { press: 'by a press', another: 'from another device', lead: 'by a lead', age: 'by its age' } as const;
+
 const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string } = {
   'step.done': (d) => `${d.done ? 'Done' : 'Taken back'}: ${d.what.split('|').slice(1).join(', ')}.${d.words === '' ? '' : ` ${d.words}`}`,
   'walk.moved': (d) =>
@@ -49,6 +53,14 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'element.labelled': (d) => `Now called ${d.label}.`,
   'element.removed': (d, s) => `${s.element(d.id)} taken off the sheet: ${d.reason}`,
   'person.added': (d) => `${d.name} added.`,
+  'role.given': (d, s) => `Role of ${named(s, d.person)}: ${d.role === null ? 'none any more' : roleWords[d.role]}.`,
+  'signed.in': (d, s) => `Signed in: ${named(s, d.person)}, by ${ways[d.by]}, at ${d.device} from ${d.from}.`,
+  'signed.out': (d, s) => `Signed out: ${named(s, d.person)}, at ${d.device}, ${ends[d.by]}.`,
+  'sign-in.held': (d) => `Sign-ins as ${d.name} from ${d.from} are held up: too many failed.`,
+  'code.made': (d, s) => `One-time code for ${named(s, d.person)}, made by ${named(s, d.by)}.`,
+  'password.set': (d, s) => `Password set by ${named(s, d.person)}.`,
+  'token.made': (d, s) => `Token ‘${d.label}’ made by ${named(s, d.by)}: it ${roleWords[d.role]}.`,
+  'token.ended': (d, s) => `Token ‘${d.label}’ ended by ${named(s, d.by)}.`,
   'setting.set': (d, s) => `${s.setting(d.key)}: ${s.value(d.key, d.value)}.${d.simulated ? ' Simulated.' : ''}`,
   'challenge.made': (d, s) =>
     `Asked for: ${d.what}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', its end' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}${d.pressed === null ? '' : '; made now'}.${d.words === '' ? '' : ` ${d.words}`}`,

@@ -68,6 +68,22 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'element.labelled': [[{ id: sim, label: 'card B' }, 'Now called card B.']],
   'element.removed': [[{ id: sim, reason: 'sold.' }, 'card A taken off the sheet: sold.']],
   'person.added': [[{ id: ref, name: 'Tam' }, 'Tam added.']],
+  'role.given': [
+    [{ person: ref, role: 'technician' }, 'Role of Ines: works at stations.'],
+    [{ person: ref, role: null }, 'Role of Ines: none any more.'],
+  ],
+  'signed.in': [
+    [
+      { person: ref, by: 'password', device: 'Firefox on Linux', from: '192.0.2.7' },
+      'Signed in: Ines, by password, at Firefox on Linux from 192.0.2.7.',
+    ],
+  ],
+  'signed.out': [[{ person: ref, by: 'lead', device: 'a telephone' }, 'Signed out: Ines, at a telephone, by a lead.']],
+  'sign-in.held': [[{ name: 'Ines', from: '192.0.2.7' }, 'Sign-ins as Ines from 192.0.2.7 are held up: too many failed.']],
+  'code.made': [[{ person: ref, by: ref }, 'One-time code for Ines, made by Ines.']],
+  'password.set': [[{ person: ref }, 'Password set by Ines.']],
+  'token.made': [[{ label: 'display', role: 'reader', by: ref }, 'Token ‘display’ made by Ines: it reads.']],
+  'token.ended': [[{ label: 'display', by: ref }, 'Token ‘display’ ended by Ines.']],
   'setting.set': [
     [{ key: apn, value: 'a.example', origin: 'typed', simulated: false, over: null }, 'APN (card A): a.example.'],
     [{ key: apn, value: 'b.example', origin: 'read', simulated: true, over: null }, 'APN (card A): b.example. Simulated.'],

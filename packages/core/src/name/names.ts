@@ -18,7 +18,7 @@ export type FrameId = number;
 const ulidShape = /^[0-7][0-9A-HJKMNP-TV-Z]{25}$/;
 const elementShape = /^[0-9a-hjkmnp-tv-z]{6}$/;
 const keyShape = /^(?:[a-z][a-zA-Z]{0,31}|[a-z][a-zA-Z]{0,31}:[0-9a-hjkmnp-tv-z]{6})\.[a-z][a-zA-Z0-9]{0,31}$/;
-const commonStreams = ['house', 'profiles', 'desk', 'people'];
+const commonStreams = ['house', 'profiles', 'desk', 'people', 'access'];
 
 export const isUlid = (text: unknown): text is Ulid => typeof text === 'string' && ulidShape.test(text);
 export const isSha256 = (text: unknown): text is Sha256 => typeof text === 'string' && /^[0-9a-f]{64}$/.test(text);
@@ -39,6 +39,8 @@ export const stationStream = (station: Ulid): Stream => sure(isStream, `station:
 export const practiceStream = (person: Ulid): Stream => sure(isStream, `practice:${person}`);
 export const peopleStream: Stream = sure(isStream, 'people');
 export const deskStream: Stream = sure(isStream, 'desk');
+/** Sign-ins, codes and tokens: for whoever audits them. */
+export const accessStream: Stream = sure(isStream, 'access');
 export const houseStream: Stream = sure(isStream, 'house');
 export const profilesStream: Stream = sure(isStream, 'profiles');
 

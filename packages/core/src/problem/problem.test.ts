@@ -79,6 +79,8 @@ const samples: readonly Problem[] = [
   problem('not-canonical', '', {}),
   problem('other-hash', '', {}),
   problem('not-you', '', {}),
+  problem('signed-out', '', {}),
+  problem('not-yours', '', { may: 'accounts.lead' }),
   problem('part-only', 'kind', { part: 'desk' }),
   problem('secret-missing', 'value', { ref: 'X' }),
   problem('secret-unreadable', 'value', { ref: 'X' }),

@@ -16,6 +16,8 @@ export type ProblemArgs = {
   'not-canonical': None;
   'other-hash': None;
   'not-you': None;
+  'signed-out': None;
+  'not-yours': { may: string };
   'part-only': { part: string };
   'secret-missing': { ref: string };
   'secret-unreadable': { ref: string };

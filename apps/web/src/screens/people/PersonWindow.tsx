@@ -1,4 +1,4 @@
-// Who works at this browser. Until accounts exist a name is chosen, not proved; every entry carries it.
+// Who works at this browser, in the demo: a press is enough there. With accounts one signs in.
 import { useState } from 'react';
 import { isUlid } from '@green-lamp/core/name';
 import { Field } from '../../parts/Field.tsx';
@@ -7,6 +7,7 @@ import { Window } from '../../parts/Window.tsx';
 import { addPerson } from '../../store/append.ts';
 import { choosePerson } from '../../store/device.ts';
 import { useLive } from '../../store/live.ts';
+import { lookSoon } from '../../store/session.ts';
 import type { People } from '../../store/use-stream.ts';
 
 export const PersonWindow = ({ people }: { people: People }) => {
@@ -16,7 +17,12 @@ export const PersonWindow = ({ people }: { people: People }) => {
     useLive.setState({ askPerson: false });
   };
   return (
-    <Window open close={close} title="Who works here?" about="Your name stands at everything that you enter.">
+    <Window
+      open
+      close={close}
+      title="Who works here?"
+      about="Your name stands at everything that you enter. This is the demo: a press is enough here; at a desk of your own everybody signs in by a password."
+    >
       <div className="mb-5 flex flex-wrap gap-3">
         {Object.entries(people).map(([id, known]) => (
           <Press
@@ -25,6 +31,7 @@ export const PersonWindow = ({ people }: { people: People }) => {
               if (!isUlid(id)) return;
               choosePerson(id);
               useLive.setState({ person: id });
+              lookSoon();
               close();
             }}
           >

@@ -1,6 +1,6 @@
 // What stands around every screen: the places, who works here, what waits to be delivered.
 import { counted } from '@green-lamp/core/quantity';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { FootSheet } from '../../parts/FootSheet.tsx';
@@ -10,9 +10,8 @@ import { setSize, setTheme, themes, themeWords, useLook } from '../../store/look
 import { useFindable } from '../../store/findable.ts';
 import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
 import { PersonWindow } from '../people/PersonWindow.tsx';
-import { DeliveryWindow } from './DeliveryWindow.tsx';
-import { FindWindow } from './FindWindow.tsx';
-import { KeysWindow } from './KeysWindow.tsx';
+import { SignedOut } from './SignedOut.tsx';
+import { AccountWindow, DeliveryWindow, FindWindow, KeysWindow, SignInWindow } from './windows.ts';
 
 const places = [
   { to: '/stations', label: 'Stations' },
@@ -137,7 +136,7 @@ const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][
 };
 
 export const Shell = () => {
-  const { writing, waiting, refused, connected, deskFails, askPerson, trouble, deskTrouble } = useLive();
+  const { writing, waiting, refused, connected, deskFails, askPerson, trouble, deskTrouble, signInBy, signedIn } = useLive();
   const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);
   const [window, setWindow] = useState<'find' | 'keys' | null>(null);
@@ -191,6 +190,7 @@ export const Shell = () => {
         useLive.setState({ askPerson: true });
       },
     },
+    { id: 'people', kind: 'screen', label: 'People and access', press: () => void go('/people') },
   ]);
   const words = deliveryWords({ writing, waiting, refused, connected, deskFails });
   const deliveries = (): void => {
@@ -255,6 +255,7 @@ export const Shell = () => {
           </button>
         </div>
       )}
+      <SignedOut />
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>
@@ -282,27 +283,32 @@ export const Shell = () => {
           <More of={places.filter(({ to }) => !atFoot.includes(to))} words={words} deliveries={deliveries} />
         </nav>
       )}
-      {window === 'find' && (
-        <FindWindow
-          close={() => {
-            setWindow(null);
-          }}
-        />
-      )}
-      {window === 'keys' && (
-        <KeysWindow
-          close={() => {
-            setWindow(null);
-          }}
-        />
-      )}
-      {askPerson && asked !== null && <PersonWindow people={asked} />}
-      <DeliveryWindow
-        open={delivery}
-        close={() => {
-          setDelivery(false);
-        }}
-      />
+      <Suspense fallback={null}>
+        {window === 'find' && (
+          <FindWindow
+            close={() => {
+              setWindow(null);
+            }}
+          />
+        )}
+        {window === 'keys' && (
+          <KeysWindow
+            close={() => {
+              setWindow(null);
+            }}
+          />
+        )}
+        {askPerson && signInBy !== null && signInBy !== 'press' && (signedIn === null ? <SignInWindow /> : <AccountWindow />)}
+        {delivery && (
+          <DeliveryWindow
+            open
+            close={() => {
+              setDelivery(false);
+            }}
+          />
+        )}
+      </Suspense>
+      {askPerson && signInBy === 'press' && asked !== null && <PersonWindow people={asked} />}
     </div>
   );
 };

@@ -1,6 +1,6 @@
 // The list of stations as far as it is seen: pages are fetched when they come into view, and again when the desk says that one of their rows has changed. Nothing asks for all of it.
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { ask, NoNetwork } from '../../store/api.ts';
+import { ask, NoNetwork, SignedOut } from '../../store/api.ts';
 import { db } from '../../store/db.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { type Counts, type Judging, listStations, type Show, type Summary } from '@green-lamp/core/api';
@@ -65,7 +65,7 @@ export const useListed = (
           return { of, pages, counts, total, judging, unsent, from: 'desk' };
         });
       } catch (error) {
-        if (!(error instanceof NoNetwork)) throw error;
+        if (!(error instanceof NoNetwork || error instanceof SignedOut)) throw error;
         const { localSummaries } = await import('../../store/local-summaries.ts');
         const stations = (await localSummaries()).filter(({ name }) => name.toLowerCase().includes(find.toLowerCase()));
         if (asked.current !== of) return;

@@ -3,6 +3,7 @@ import type { Json } from '../../name/index.ts';
 import type { Parsed } from '../../problem/index.ts';
 import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
+import { codeMade, passwordSet, roleGiven, signedIn, signedOut, signInHeld, tokenEnded, tokenMade } from './account.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
 import { challengeDropped, challengeMade, challengePressed } from './challenge.ts';
@@ -26,6 +27,14 @@ const list = [
   elementLabelled,
   elementRemoved,
   personAdded,
+  roleGiven,
+  signedIn,
+  signedOut,
+  signInHeld,
+  codeMade,
+  passwordSet,
+  tokenMade,
+  tokenEnded,
   settingSet,
   settingStaged,
   settingTemporary,

@@ -1,12 +1,12 @@
 // What stands in a stream after its entries: plain JSON in parts. It holds what stands, not history, so its size does not grow with the journal.
-import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, Stream, Ulid } from '../../name/index.ts';
+import type { ElementId, Group, Json, LampName, Origin, Sha256, StageOnDevice, Stream, Ulid, Role } from '../../name/index.ts';
 import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
 import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.ts';
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 7;
+export const foldVersion = 8;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -173,6 +173,8 @@ export type State = {
   /** Events that somebody made and that another desk may confirm, oldest first. */
   readonly made: readonly Made[];
   readonly people: { readonly [person: string]: string };
+  /** In the people's stream: what each may do. */
+  readonly roles: { readonly [person: string]: Role };
   /** Steps of a menu, things packed, tasks of a visit: by name, as last said. */
   readonly steps: { readonly [what: string]: Said };
   /** Guided sequences, by profile. */
@@ -218,6 +220,7 @@ export const emptyState = (stream: Stream): State => ({
   drill: null,
   made: [],
   people: {},
+  roles: {},
   steps: {},
   walks: {},
   files: {},

@@ -1,0 +1,102 @@
+// At a desk of one's own nobody gets in without an account, and nobody writes in another's name; being signed out loses nothing.
+import type { Browser, Page } from '@playwright/test';
+import { Desk, expect, test } from './desk.ts';
+import { delivered, setting } from './technician.ts';
+
+const password = 'lantern orchard gravel seven';
+const own = (): Promise<Desk> => new Desk({ GREENLAMP_ACCOUNTS: 'own' }).start();
+const codeOf = (desk: Desk): string => /First lead\s+(\S+)/.exec(desk.output)?.[1] ?? '';
+
+const byCode = async (page: Page, code: string, name: string, button: string): Promise<void> => {
+  const window = page.getByRole('dialog');
+  await window.getByLabel('One-time code').fill(code);
+  await window.getByLabel('Name').fill(name);
+  await window.getByLabel('New password').fill(password);
+  await window.getByRole('button', { name: button }).click();
+  await expect(window).toHaveCount(0);
+};
+const byPassword = async (page: Page, name: string): Promise<void> => {
+  const window = page.getByRole('dialog');
+  await window.getByLabel('Name').fill(name);
+  await window.getByLabel('Password', { exact: true }).fill(password);
+  await window.getByRole('button', { name: 'Sign in' }).click();
+};
+/** The first lead at a new desk. */
+const leads = async (page: Page, desk: Desk): Promise<void> => {
+  await page.goto(desk.web);
+  await byCode(page, codeOf(desk), 'Ines', 'Make this account');
+  await expect(page.getByText('No station yet')).toBeVisible();
+};
+/** The lead adds somebody, who sets their password by the code, at a browser of their own. */
+const joins = async (lead: Page, browser: Browser, desk: Desk, name: string, role: string): Promise<Page> => {
+  await lead.goto(`${desk.web}/people`);
+  await lead.getByLabel('Somebody new').fill(name);
+  await lead.getByLabel('They', { exact: true }).selectOption({ label: role });
+  await lead.getByRole('button', { name: 'Add them' }).click();
+  await delivered(lead);
+  const row = lead.getByRole('list', { name: 'People' }).getByRole('listitem').filter({ hasText: name });
+  await row.getByRole('button', { name: 'Make a code' }).click();
+  const code = await lead.getByLabel('One-time code').innerText();
+  await lead.keyboard.press('Escape');
+  const page = await (await browser.newContext()).newPage();
+  await page.goto(desk.web);
+  await page.getByRole('button', { name: 'I have a one-time code' }).click();
+  await byCode(page, code, name, 'Set it and sign in');
+  return page;
+};
+const opens = async (page: Page, name: string, account: string): Promise<void> => {
+  await page.getByRole('link', { name: 'New station' }).click();
+  const form = page.getByRole('region', { name: 'New station', exact: true });
+  await form.getByLabel('Name', { exact: true }).fill(name);
+  await form.getByLabel('Account the desk expects').fill(account);
+  await form.getByRole('button', { name: 'Open the station' }).click();
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible();
+};
+
+test('a new desk: the console’s code makes the lead, who adds a technician; each sees who they are, and a stranger nothing', async ({
+  page,
+  browser,
+}) => {
+  const desk = await own();
+  await leads(page, desk);
+  const bo = await joins(page, browser, desk, 'Bo', 'works at stations');
+  await opens(bo, 'Pass mast', '4711');
+  await delivered(bo);
+  await expect(bo.getByRole('button', { name: 'Bo', exact: true })).toBeVisible();
+  await bo.goto(`${desk.web}/people`);
+  await expect(bo.getByText('this is for leads')).toBeVisible();
+  const stranger = await (await browser.newContext()).newPage();
+  await stranger.goto(desk.web);
+  await expect(stranger.getByRole('dialog', { name: 'Sign in' })).toBeVisible();
+  await expect(stranger.getByText('Pass mast')).toHaveCount(0);
+  await byPassword(stranger, 'Nobody');
+  await expect(stranger.getByRole('alert')).toContainText('name and password do not belong together');
+  await page.getByRole('tab', { name: 'Who came in' }).click();
+  await expect(page.getByRole('list', { name: 'Who came in' })).toContainText('Signed in: Bo, by a one-time code');
+  await desk.end();
+});
+
+test('signed out from afar in the middle of work: what is written waits, also over a reload, and goes out under its writer once they sign in again', async ({
+  page,
+  browser,
+}) => {
+  const desk = await own();
+  await leads(page, desk);
+  const bo = await joins(page, browser, desk, 'Bo', 'works at stations');
+  await opens(bo, 'Pass mast', '4711');
+  await delivered(bo);
+  await page.goto(`${desk.web}/people`);
+  const row = page.getByRole('list', { name: 'People' }).getByRole('listitem').filter({ hasText: 'Bo' }).first();
+  await row.getByText('1 sign-in').click();
+  await row.getByRole('button', { name: 'Sign it out' }).click();
+  await expect(bo.getByText('Nobody is signed in here.')).toBeVisible();
+  await setting(bo, /^SIM/, 'APN', 'waits.example');
+  await expect(bo.getByText(/1 entry waits/)).toBeVisible();
+  await bo.reload();
+  await expect(bo.getByText(/1 entry waits/)).toBeVisible();
+  await bo.getByRole('button', { name: 'Sign in', exact: true }).first().click();
+  await byPassword(bo, 'Bo');
+  await delivered(bo);
+  await expect(bo.getByText('Nobody is signed in here.')).toHaveCount(0);
+  await desk.end();
+});
