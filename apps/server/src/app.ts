@@ -6,7 +6,6 @@ import { join } from 'node:path';
 import { type DynamicModule, Module, ValidationPipe } from '@nestjs/common';
 import { APP_FILTER, APP_GUARD, APP_INTERCEPTOR, APP_PIPE, NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
-import { WsAdapter } from '@nestjs/platform-ws';
 import type { NextFunction, Request, Response } from 'express';
 import compression from 'compression';
 import expressStaticGzip from 'express-static-gzip';
@@ -29,6 +28,7 @@ import { Housekeeping } from './journal/housekeeping.ts';
 import { Journal } from './journal/journal.ts';
 import { JournalModule } from './journal/journal.module.ts';
 import { LiveModule } from './live/live.module.ts';
+import { OwnPageAdapter } from './live/ws-adapter.ts';
 import { Remote } from './remote/remote.ts';
 import { RemoteModule } from './remote/remote.module.ts';
 import { Publish } from './rules/publish.ts';
@@ -48,6 +48,9 @@ import { ProblemReply } from './shell/problem-reply.ts';
 import { shallow } from './shell/shallow.ts';
 import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
+import type { Tls } from './tls/certificates.ts';
+import { Reached, tlsOf } from './tls/reached.ts';
+import { TlsModule } from './tls/tls.module.ts';
 import { ModbusPort } from './yard/modbus-port.ts';
 import { ModemPort } from './yard/modem-port.ts';
 import { Yard } from './yard/yard.ts';
@@ -71,6 +74,7 @@ export class AppModule {
         YardModule,
         HealthModule,
         AccountsModule,
+        TlsModule,
         RemoteModule,
         DemoModule,
       ],
@@ -88,7 +92,7 @@ export class AppModule {
   }
 }
 
-const csp = {
+const csp = (secure: boolean) => ({
   useDefaults: false,
   directives: {
     defaultSrc: ["'self'"],
@@ -96,14 +100,14 @@ const csp = {
     styleSrc: ["'self'", "'unsafe-inline'"],
     imgSrc: ["'self'", 'data:', 'blob:'],
     fontSrc: ["'self'"],
-    connectSrc: ["'self'", 'ws:'],
+    connectSrc: ["'self'", secure ? 'wss:' : 'ws:'],
     workerSrc: ["'self'"],
     objectSrc: ["'none'"],
     baseUri: ["'none'"],
     formAction: ["'self'"],
     frameAncestors: ["'none'"],
   },
-};
+});
 
 /** The page for every address that is not the API's, so that a deep link can be reloaded. */
 const servePage = (app: NestExpressApplication, web: string): void => {
@@ -146,8 +150,9 @@ export const start = async (env: Env, asked: Asked = {}): Promise<Running> => {
   const database = await Database.open(env, asked);
   let app: NestExpressApplication | null = null;
   try {
-    app = await made(env, database, asked);
-    return await begin(env, app);
+    const tls = await tlsOf(env, Date.now());
+    app = await made(env, database, asked, tls);
+    return await begin(env, app, tls);
   } catch (error) {
     await app?.close().catch(() => undefined); // it closes the database too
     await database.close().catch(() => undefined);
@@ -156,19 +161,20 @@ export const start = async (env: Env, asked: Asked = {}): Promise<Running> => {
 };
 
 /** Opens the web side and gives its address; a port that can't be had is told in one sentence. */
-const listen = (server: Server, { port, webHost }: Env): Promise<string> =>
+const listen = (server: Server, env: Env): Promise<string> =>
   new Promise((done, failed) => {
+    const { port, webHost } = env;
     server.once('error', (error) => {
       failed(new StartError(portWords(error, port, webHost, 'PORT')));
     });
     server.listen(port, webHost, () => {
       const address = server.address();
       const host = webHost.includes(':') ? `[${webHost}]` : webHost;
-      done(`http://${host}:${typeof address === 'object' && address !== null ? address.port : port}`);
+      done(`${env.tls === 'off' ? 'http' : 'https'}://${host}:${typeof address === 'object' && address !== null ? address.port : port}`);
     });
   });
 
-const made = async (env: Env, database: Database, { newKeys = false }: Asked): Promise<NestExpressApplication> => {
+const made = async (env: Env, database: Database, { newKeys = false }: Asked, tls: Tls | null): Promise<NestExpressApplication> => {
   const sealed = await database.em().count(SecretRow, {});
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.with(env, database, openKeyRing(env.keys, { sealed, anew: newKeys })),
@@ -176,16 +182,22 @@ const made = async (env: Env, database: Database, { newKeys = false }: Asked): P
       logger: ['error', 'warn'],
       forceCloseConnections: true,
       abortOnError: false,
+      ...(tls === null ? {} : { httpsOptions: { cert: tls.cert, key: tls.key } }),
     },
   );
   return app;
 };
 
-const begin = async (env: Env, app: NestExpressApplication): Promise<Running> => {
-  app.useWebSocketAdapter(new WsAdapter(app));
+const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Promise<Running> => {
+  const reached = app.get(Reached);
+  reached.know(env, tls);
+  app.useWebSocketAdapter(new OwnPageAdapter(app, reached));
   app.enableShutdownHooks();
-  app.use(atHome);
-  app.use(helmet({ contentSecurityPolicy: csp, strictTransportSecurity: false }));
+  if (env.proxies.length > 0) app.set('trust proxy', [...env.proxies]);
+  app.use(atHome(() => reached.names));
+  // Whoever has not taken our own authority could not get past a warning any more.
+  const strict = typeof env.tls === 'object';
+  app.use(helmet({ contentSecurityPolicy: csp(env.tls !== 'off'), strictTransportSecurity: strict }));
   app.useBodyParser('json', { limit: '16mb' });
   app.useBodyParser('raw', { type: 'application/octet-stream', limit: '128kb' });
   app.use(shallow);
@@ -221,5 +233,7 @@ const begin = async (env: Env, app: NestExpressApplication): Promise<Running> =>
   }, 10_000);
   caching.unref();
   await app.init();
-  return { app, web: await listen(app.getHttpServer(), env), desk, firstCode, modemPort: modem.port, modbusPort: modbus.port };
+  const web = await listen(app.getHttpServer(), env);
+  reached.open(web, app.getHttpServer());
+  return { app, web, desk, firstCode, modemPort: modem.port, modbusPort: modbus.port };
 };

@@ -19,6 +19,7 @@ const screens = {
   across: async (): Promise<Screen> => (await import('./screens/across/AcrossScreen.tsx')).AcrossScreen,
   rules: async (): Promise<Screen> => (await import('./screens/rules/RulesScreen.tsx')).RulesScreen,
   people: async (): Promise<Screen> => (await import('./screens/people/PeopleScreen.tsx')).PeopleScreen,
+  telephone: async (): Promise<Screen> => (await import('./screens/people/TelephoneScreen.tsx')).TelephoneScreen,
   desk: async (): Promise<Screen> => (await import('./screens/desk/DeskScreen.tsx')).DeskScreen,
   yard: async (): Promise<Screen> => (await import('./screens/yard/YardScreen.tsx')).YardScreen,
 };
@@ -63,6 +64,7 @@ export const router = createBrowserRouter([
       { path: '/across', ...screen('across') },
       { path: '/rules', ...screen('rules') },
       { path: '/people', ...screen('people') },
+      { path: '/telephone', ...screen('telephone') },
       { path: '/desk', ...screen('desk') },
       { path: '/yard', ...screen('yard') },
       { path: '*', element: <Navigate to="/stations" replace /> },

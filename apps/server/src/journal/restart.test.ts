@@ -87,6 +87,10 @@ test('a database of a newer Green Lamp is refused in words and not touched', asy
 });
 test('the environment is judged before anything is opened', () => {
   expect(() => readEnv({ GREENLAMP_WEB_HOST: '0.0.0.0' }, '/x')).toThrow(StartError);
+  expect(() => readEnv({ GREENLAMP_WEB_HOST: '0.0.0.0', GREENLAMP_TLS: 'on', GREENLAMP_DEMO: '1' }, '/x')).toThrow(/a press is not enough/);
+  expect(readEnv({ GREENLAMP_WEB_HOST: '0.0.0.0', GREENLAMP_TLS: 'on' }, '/x')).toMatchObject({ tls: 'own', accounts: 'own' });
+  expect(() => readEnv({ GREENLAMP_TLS_CERT: 'x.pem' }, '/x')).toThrow(/one of them is missing/);
+  expect(() => readEnv({ GREENLAMP_PROXIES: 'proxy.example' }, '/x')).toThrow(/addresses or networks/);
   expect(() => readEnv({ PORT: '99999' }, '/x')).toThrow(/PORT is '99999'/);
   expect(() => readEnv({ GREENLAMP_DATA: '/x/d', GREENLAMP_KEYS: '/x/d/k' }, '/x')).toThrow(/Keep the keys elsewhere/);
   expect(readEnv({}, '/x')).toMatchObject({

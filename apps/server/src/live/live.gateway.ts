@@ -11,7 +11,6 @@ import { Gate } from '../desk/gate.ts';
 import { Frames } from '../desk/frames.ts';
 import { Events } from '../journal/events.ts';
 import { Journal } from '../journal/journal.ts';
-import { foreign } from '../shell/at-home.ts';
 import { May } from '../shell/may.ts';
 
 /** Most frames of one commit that are sent at once; the rest is there over HTTP. */
@@ -27,7 +26,7 @@ const catchesUp = 500;
 const again = JSON.stringify({ again: true } satisfies LiveMessage);
 
 @May('live.listen')
-@WebSocketGateway({ path: '/ws', verifyClient: ({ req }: { req: IncomingMessage }) => foreign(req) === null })
+@WebSocketGateway({ path: '/ws' })
 export class LiveGateway {
   #cursorDue: NodeJS.Timeout | null = null;
   readonly #changed = new Set<string>();

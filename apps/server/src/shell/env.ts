@@ -1,4 +1,5 @@
 // What the environment says. Wrong values end the start in one sentence.
+import { isIP } from 'node:net';
 import { join, resolve } from 'node:path';
 import { keysApart } from './data-folder.ts';
 import { forListeners, type ListenerKind, listeners } from '@green-lamp/core/wire';
@@ -9,6 +10,12 @@ import { StartError } from './start-error.ts';
 export type Env = {
   readonly port: number;
   readonly webHost: string;
+  /** Other names by which the page is reached: what a proxy or a name server says. */
+  readonly names: readonly string[];
+  /** https by an authority of one's own, or by files; off is plain http. */
+  readonly tls: 'off' | 'own' | { readonly cert: string; readonly key: string };
+  /** Reverse proxies whose word on where a request came from is believed. */
+  readonly proxies: readonly string[];
   readonly listenHost: string;
   /** Of the desk's listeners, by protocol. */
   readonly ports: { readonly [K in ListenerKind]: number };
@@ -53,6 +60,23 @@ const most = (name: string, env: NodeJS.ProcessEnv, otherwise: number): number =
 
 const loopback = ['127.0.0.1', 'localhost', '::1'];
 
+const wordsOf = (text: string | undefined): string[] => (text ?? '').split(/[\s,]+/).filter((word) => word !== '');
+const tlsIn = (env: NodeJS.ProcessEnv): Env['tls'] => {
+  const [cert, key] = [env['GREENLAMP_TLS_CERT'] ?? '', env['GREENLAMP_TLS_KEY'] ?? ''];
+  if ((cert === '') !== (key === '')) throw new StartError('GREENLAMP_TLS_CERT and GREENLAMP_TLS_KEY go together: one of them is missing.');
+  if (cert !== '') return { cert: resolve(cert), key: resolve(key) };
+  const asked = env['GREENLAMP_TLS'] ?? '';
+  if (!['', 'on', 'off'].includes(asked)) throw new StartError(`GREENLAMP_TLS is '${asked}'; it should be on or off.`);
+  return asked === 'on' ? 'own' : 'off';
+};
+const proxiesIn = (env: NodeJS.ProcessEnv): string[] => {
+  const proxies = wordsOf(env['GREENLAMP_PROXIES']);
+  const wrong = proxies.find((one) => isIP(one.split('/')[0] ?? '') === 0);
+  if (wrong !== undefined)
+    throw new StartError(`GREENLAMP_PROXIES names '${wrong}'; it should be addresses or networks, such as 127.0.0.1 or 10.0.0.0/24.`);
+  return proxies;
+};
+
 /** People sign in by a press in the demo, and where it is asked for; never where somebody else can reach the page. */
 const accountsIn = (env: NodeJS.ProcessEnv, webHost: string): Env['accounts'] => {
   const asked = env['GREENLAMP_ACCOUNTS'] ?? '';
@@ -68,9 +92,10 @@ const accountsIn = (env: NodeJS.ProcessEnv, webHost: string): Env['accounts'] =>
 
 export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
   const webHost = env['GREENLAMP_WEB_HOST'] ?? '127.0.0.1';
-  if (!loopback.includes(webHost))
+  const tls = tlsIn(env);
+  if (!loopback.includes(webHost) && tls === 'off')
     throw new StartError(
-      `GREENLAMP_WEB_HOST is '${webHost}'. Until Green Lamp has accounts, anyone who reaches its pages may change everything, so only loopback is allowed: 127.0.0.1, localhost or ::1.`,
+      `GREENLAMP_WEB_HOST is '${webHost}', where others reach the page: set GREENLAMP_TLS=on, or GREENLAMP_TLS_CERT and GREENLAMP_TLS_KEY. Plain http is for loopback (127.0.0.1, localhost or ::1), where a reverse proxy may stand before it.`,
     );
   const data = resolve(env['GREENLAMP_DATA'] ?? join(root, '.data', 'journal'));
   const keys = resolve(env['GREENLAMP_KEYS'] ?? join(root, '.data', 'keys'));
@@ -78,6 +103,9 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
   return {
     port: port('PORT', env['PORT'], 4180),
     webHost,
+    names: wordsOf(env['GREENLAMP_NAMES']).map((name) => name.toLowerCase()),
+    tls,
+    proxies: proxiesIn(env),
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
     ports: forListeners((kind) => port(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),

@@ -52,6 +52,8 @@ const table: readonly string[] = [
   'StationsController.preview: stations.read',
   'StationsController.shared: stations.read',
   'StationsController.sheets: stations.read',
+  'TelephoneController.authority: sign.in',
+  'TelephoneController.telephone: own.keep',
   'YardController.act: yard.use',
   'YardController.ask: yard.use',
   'YardController.call: yard.use',
@@ -124,6 +126,14 @@ test('[P2] a foreign Host or Origin is refused, on requests and on the live chan
   expect(foreign({ headers: { host: '127.0.0.1.elsewhere.example' } })).toBe('Host');
   expect(foreign({ headers: {} })).toBe('Host');
   expect(foreign({ headers: { host: '127.0.0.1:4180', origin: 'http://127.0.0.1:9999' } })).toBe('Origin');
+  expect(
+    foreign({ headers: { host: 'desk.varrow.example', origin: 'https://desk.varrow.example' } }, ['desk.varrow.example'], true),
+  ).toBeNull();
+  expect(foreign({ headers: { host: 'desk.varrow.example', origin: 'http://desk.varrow.example' } }, ['desk.varrow.example'], true)).toBe(
+    'Origin',
+  );
+  expect(foreign({ headers: { host: '[fd00::7]:4180' } }, ['fd00::7'])).toBeNull();
+  expect(foreign({ headers: { host: 'desk.varrow.example@127.0.0.1' } }, ['desk.varrow.example'])).toBe('Host');
   const refused = new WebSocket(`${server.running.web.replace('http', 'ws')}/ws`, { origin: 'http://elsewhere.example' });
   expect(
     await new Promise((done) => {

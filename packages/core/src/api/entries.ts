@@ -89,7 +89,14 @@ export const traitsShape = atLeast({
 });
 const headShape = atLeast({ seq: count, link: text(64), state: text(64) });
 const addresses = listOf(text(100), 10_000);
-const hereShape = atLeast({ addresses, networks: addresses, outside: addresses, hidden: flag, testPaths: flag });
+const hereShape = atLeast({
+  addresses,
+  networks: addresses,
+  outside: addresses,
+  hidden: flag,
+  testPaths: flag,
+  programming: optional(whole(0, 65_535)),
+});
 const mostHeard = 1024;
 /** What stands beside a station's entries. `state` is the fingerprint of its folded state. */
 const besideShape = atLeast({

@@ -12,5 +12,6 @@ export * from './route.ts';
 export * from './routes.ts';
 export * from './secrets.ts';
 export * from './stations.ts';
+export * from './telephone.ts';
 export * from './texts.ts';
 export * from './yard.ts';

@@ -20,6 +20,7 @@ import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInStat
 import type { AnyRoute } from './route.ts';
 import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
 import { listStations } from './stations.ts';
+import { reachedAt } from './telephone.ts';
 import { keepText, textByHash } from './texts.ts';
 import {
   actInYard,
@@ -61,6 +62,7 @@ export const routes: readonly AnyRoute[] = [
   framesOf,
   deskState,
   health,
+  reachedAt,
   description,
   keepText,
   textByHash,

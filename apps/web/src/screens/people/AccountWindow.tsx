@@ -117,6 +117,9 @@ export const AccountWindow = () => {
         >
           Change the password
         </Press>
+        <Link className="button" to="/telephone" onClick={close}>
+          Put this on your telephone
+        </Link>
         {may(role, 'accounts.lead') && (
           <Link className="button" to="/people" onClick={close}>
             People and access

@@ -118,6 +118,7 @@ const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][
             <PlaceLink key={place.to} {...place} then={close} />
           ))}
           <Person />
+          <PlaceLink to="/telephone" label="Put this on your telephone" then={close} />
           <button
             type="button"
             className="bare"
@@ -190,6 +191,7 @@ export const Shell = () => {
         useLive.setState({ askPerson: true });
       },
     },
+    { id: 'telephone', kind: 'screen', label: 'Put this on your telephone', press: () => void go('/telephone') },
     { id: 'people', kind: 'screen', label: 'People and access', press: () => void go('/people') },
   ]);
   const words = deliveryWords({ writing, waiting, refused, connected, deskFails });
