@@ -17,6 +17,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     actionTimeout: 60_000,
+    // A page that is served by its own worker is out of a test's reach; what is promised without a network has tests of its own.
+    serviceWorkers: 'block',
     video: 'off',
     trace: 'off',
     launchOptions: {

@@ -20,6 +20,7 @@ const screens = {
   rules: async (): Promise<Screen> => (await import('./screens/rules/RulesScreen.tsx')).RulesScreen,
   people: async (): Promise<Screen> => (await import('./screens/people/PeopleScreen.tsx')).PeopleScreen,
   telephone: async (): Promise<Screen> => (await import('./screens/people/TelephoneScreen.tsx')).TelephoneScreen,
+  here: async (): Promise<Screen> => (await import('./screens/here/HereScreen.tsx')).HereScreen,
   desk: async (): Promise<Screen> => (await import('./screens/desk/DeskScreen.tsx')).DeskScreen,
   yard: async (): Promise<Screen> => (await import('./screens/yard/YardScreen.tsx')).YardScreen,
 };
@@ -65,6 +66,7 @@ export const router = createBrowserRouter([
       { path: '/rules', ...screen('rules') },
       { path: '/people', ...screen('people') },
       { path: '/telephone', ...screen('telephone') },
+      { path: '/here', ...screen('here') },
       { path: '/desk', ...screen('desk') },
       { path: '/yard', ...screen('yard') },
       { path: '*', element: <Navigate to="/stations" replace /> },

@@ -7,12 +7,10 @@ import { told } from './problem-reply.ts';
 const loopback = ['127.0.0.1', 'localhost', '::1'];
 
 /** A host's name without its port, in lower case; null where it is none. */
-const nameOf = (host: string): string | null =>
-  /^(?:\[([0-9a-f:.]+)\]|([^\s:/@[\]]+))(?::\d{1,5})?$/i
-    .exec(host)
-    ?.slice(1)
-    .find((one) => one !== undefined)
-    ?.toLowerCase() ?? null;
+const nameOf = (host: string): string | null => {
+  const [, six, name] = /^(?:\[([0-9a-f:.]+)\]|([^\s:/@[\]]+))(?::\d{1,5})?$/i.exec(host) ?? [];
+  return (six ?? name)?.toLowerCase() ?? null;
+};
 
 /** Why a request is not from our own page, or null. A request without an Origin comes from no foreign page. `names`: by which else the page is reached; `secure`: whether it is served under TLS, by us or by a proxy before us. */
 export const foreign = (

@@ -50,6 +50,9 @@ const read = (stream: Stream): RunningHold | null => {
   return hold;
 };
 
+/** Whether a hold runs at a station. */
+export const holdRuns = (stream: Stream): boolean => read(stream) !== null;
+
 const subscribe = (listen: () => void): (() => void) => {
   listeners.add(listen);
   window.addEventListener('storage', listen);

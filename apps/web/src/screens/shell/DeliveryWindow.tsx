@@ -1,4 +1,5 @@
 // What waits, and what the desk did not accept, with the reason. Nothing that a person wrote is ever thrown away by itself.
+import { Link } from 'react-router';
 import { readEntry, sayEntry, speakerOf, emptyState } from '@green-lamp/core/journal';
 import { isSha256, peopleStream } from '@green-lamp/core/name';
 import { Window } from '../../parts/Window.tsx';
@@ -43,6 +44,11 @@ export const DeliveryWindow = ({ open, close }: { open: boolean; close: () => vo
       title="Delivery"
       about="Every entry is in this browser's own store first. It is delivered when the desk answers."
     >
+      <p className="mb-4">
+        <Link className="link" to="/here" onClick={close}>
+          What this browser keeps at hand
+        </Link>
+      </p>
       <h3 className="mb-2 font-bold">Not accepted</h3>
       {rows?.refused.length === 0 && <p className="mb-4 text-ink-2">None.</p>}
       <ul className="mb-4 flex flex-col gap-3">

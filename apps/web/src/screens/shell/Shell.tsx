@@ -9,9 +9,8 @@ import { useLive } from '../../store/live.ts';
 import { setSize, setTheme, themes, themeWords, useLook } from '../../store/look.ts';
 import { useFindable } from '../../store/findable.ts';
 import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
-import { PersonWindow } from '../people/PersonWindow.tsx';
 import { SignedOut } from './SignedOut.tsx';
-import { AccountWindow, DeliveryWindow, FindWindow, KeysWindow, SignInWindow } from './windows.ts';
+import { AccountWindow, DeliveryWindow, FindWindow, KeysWindow, Newer, PersonWindow, SignInWindow } from './windows.ts';
 
 const places = [
   { to: '/stations', label: 'Stations' },
@@ -118,6 +117,7 @@ const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][
             <PlaceLink key={place.to} {...place} then={close} />
           ))}
           <Person />
+          <PlaceLink to="/here" label="In this browser" then={close} />
           <PlaceLink to="/telephone" label="Put this on your telephone" then={close} />
           <button
             type="button"
@@ -191,6 +191,7 @@ export const Shell = () => {
         useLive.setState({ askPerson: true });
       },
     },
+    { id: 'here', kind: 'screen', label: 'In this browser', press: () => void go('/here') },
     { id: 'telephone', kind: 'screen', label: 'Put this on your telephone', press: () => void go('/telephone') },
     { id: 'people', kind: 'screen', label: 'People and access', press: () => void go('/people') },
   ]);
@@ -258,6 +259,9 @@ export const Shell = () => {
         </div>
       )}
       <SignedOut />
+      <Suspense fallback={null}>
+        <Newer />
+      </Suspense>
       <main id="page" className="min-h-0 grow">
         <Outlet />
       </main>
@@ -301,6 +305,7 @@ export const Shell = () => {
           />
         )}
         {askPerson && signInBy !== null && signInBy !== 'press' && (signedIn === null ? <SignInWindow /> : <AccountWindow />)}
+        {askPerson && signInBy === 'press' && asked !== null && <PersonWindow people={asked} />}
         {delivery && (
           <DeliveryWindow
             open
@@ -310,7 +315,6 @@ export const Shell = () => {
           />
         )}
       </Suspense>
-      {askPerson && signInBy === 'press' && asked !== null && <PersonWindow people={asked} />}
     </div>
   );
 };

@@ -7,6 +7,8 @@ const load = {
   keys: async () => ({ default: (await import('./KeysWindow.tsx')).KeysWindow }),
   signIn: async () => ({ default: (await import('../people/SignInWindow.tsx')).SignInWindow }),
   account: async () => ({ default: (await import('../people/AccountWindow.tsx')).AccountWindow }),
+  person: async () => ({ default: (await import('../people/PersonWindow.tsx')).PersonWindow }),
+  newer: async () => ({ default: (await import('./Newer.tsx')).Newer }),
 } as const satisfies { readonly [name: string]: () => Promise<{ default: ComponentType<never> }> };
 
 export const DeliveryWindow = lazy(load.delivery);
@@ -14,4 +16,6 @@ export const FindWindow = lazy(load.find);
 export const KeysWindow = lazy(load.keys);
 export const SignInWindow = lazy(load.signIn);
 export const AccountWindow = lazy(load.account);
+export const PersonWindow = lazy(load.person);
+export const Newer = lazy(load.newer);
 export const windowLoads: readonly (() => Promise<unknown>)[] = Object.values(load);

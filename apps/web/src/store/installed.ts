@@ -1,0 +1,65 @@
+// The application itself in this browser: that all of it is here, and that a newer one waits for a press. Nothing is taken while something runs.
+import { create } from 'zustand';
+import { registerSW } from 'virtual:pwa-register';
+import { openChallenges } from '@green-lamp/core/walk';
+import { db } from './db.ts';
+import { sharedNow } from './device.ts';
+import { foldedStream } from './fold.ts';
+import { holdRuns } from './hold.ts';
+import { tell } from './live.ts';
+
+export type Here = 'asking' | 'whole' | 'insecure' | 'unable';
+type Installed = {
+  /** Whether the page opens without the desk; `insecure` where the address allows no browser to keep it, `unable` where this browser does not. */
+  readonly here: Here;
+  /** A newer page is here and waits. */
+  readonly newer: boolean;
+};
+const able = (): Here => (!window.isSecureContext ? 'insecure' : 'serviceWorker' in navigator ? 'asking' : 'unable');
+export const useInstalled = create<Installed>(() => ({ here: able(), newer: false }));
+
+let take: (reload?: boolean) => Promise<void> = () => Promise.resolve();
+/** How often (ms) it is asked whether there is a newer page. */
+const every = 3_600_000;
+
+export const keepApplication = (): void => {
+  if (able() !== 'asking') return;
+  take = registerSW({
+    onOfflineReady: () => {
+      useInstalled.setState({ here: 'whole' });
+    },
+    onNeedRefresh: () => {
+      useInstalled.setState({ newer: true });
+    },
+    onRegisteredSW: (_, registration) => {
+      if (registration?.active != null) useInstalled.setState({ here: 'whole' });
+      setInterval(() => {
+        registration?.update().catch(() => undefined); // without the desk there is none
+      }, every);
+    },
+    onRegisterError: () => {
+      useInstalled.setState({ here: 'unable' });
+    },
+  });
+};
+
+/** What runs in this browser and would be disturbed; null where nothing does. */
+export const whatRuns = async (): Promise<string | null> => {
+  if (document.querySelector('[role=dialog] form') !== null) return 'A form is open.';
+  for (const { stream } of await db.streams.toArray()) {
+    if (!stream.startsWith('station:')) continue;
+    const { state } = await foldedStream(stream);
+    const name = state.station?.name ?? 'a station';
+    if (holdRuns(stream)) return `A hold runs at ${name}.`;
+    if (state.drill !== null) return `A drill runs at ${name}.`;
+    if (openChallenges(state, sharedNow()).length > 0) return `An asked event is waited for at ${name}.`;
+  }
+  return null;
+};
+
+/** Takes the newer page, unless something runs: then says what. */
+export const takeNewer = async (): Promise<void> => {
+  const runs = await whatRuns();
+  if (runs === null) await take(true);
+  else tell(new Error(`${runs} The newer page is taken once that is over.`));
+};
