@@ -100,3 +100,49 @@ test('signed out from afar in the middle of work: what is written waits, also ov
   await expect(bo.getByText('Nobody is signed in here.')).toHaveCount(0);
   await desk.end();
 });
+
+test('a PIN locks the page on this device: it opens without a network, nothing is drawn meanwhile, and five wrong tries take the password', async ({
+  page,
+  context,
+}) => {
+  const desk = await own();
+  await leads(page, desk);
+  await opens(page, 'Pass mast', '4711');
+  await page.getByRole('button', { name: 'Ines', exact: true }).click();
+  await page.getByLabel('PIN for this device, 4 to 10 digits').fill('4711');
+  await page.getByRole('button', { name: 'Lock with this PIN' }).click();
+  await page.getByRole('button', { name: 'Lock it now' }).click();
+  await expect(page.getByRole('heading', { name: 'Locked' })).toBeVisible();
+  await expect(page.getByText('Pass mast')).toHaveCount(0);
+  await context.setOffline(true);
+  const type = async (pin: string): Promise<void> => {
+    for (const digit of pin) await page.getByRole('button', { name: digit, exact: true }).click();
+    await page.getByRole('button', { name: 'Open' }).click();
+  };
+  await type('1111');
+  await expect(page.getByText('4 tries are left of 5')).toBeVisible();
+  await type('4711');
+  await expect(page.getByRole('heading', { level: 1, name: 'Pass mast' })).toBeVisible();
+  await context.setOffline(false);
+  await page.getByRole('button', { name: 'Ines', exact: true }).click();
+  await page.getByRole('button', { name: 'Lock it now' }).click();
+  for (let i = 0; i < 5; i++) await type('2222');
+  await expect(page.getByRole('dialog', { name: 'Sign in' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('Nobody is signed in here.').or(page.getByRole('dialog', { name: 'Sign in' }))).toBeVisible();
+  expect(await page.evaluate(() => JSON.stringify(localStorage))).not.toContain('4711');
+  await desk.end();
+});
+
+test('a lead makes a copy by a press and sees it; a technician sees none of it', async ({ page, browser }) => {
+  const desk = await own();
+  await leads(page, desk);
+  const bo = await joins(page, browser, desk, 'Bo', 'works at stations');
+  await page.goto(`${desk.web}/people?of=copies`);
+  await expect(page.getByText('There is no copy yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Make a copy now' }).click();
+  await expect(page.getByRole('list', { name: 'Copies' }).getByRole('listitem')).toHaveCount(1);
+  await bo.goto(`${desk.web}/people?of=copies`);
+  await expect(bo.getByText('this is for leads')).toBeVisible();
+  await desk.end();
+});

@@ -13,6 +13,8 @@ import helmet from 'helmet';
 import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { AccountsModule } from './accounts/accounts.module.ts';
 import { Accounts } from './accounts/accounts.ts';
+import { Copies } from './safe/copies.ts';
+import { SafeModule } from './safe/safe.module.ts';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
 import { Pieces } from './blobs/pieces.ts';
@@ -43,6 +45,7 @@ import { Database } from './shell/database.ts';
 import type { Env } from './shell/env.ts';
 import { StartError } from './shell/start-error.ts';
 import { EveryAnswer } from './shell/every-answer.ts';
+import { logOf } from './shell/log.ts';
 import { MayGuard } from './shell/may.ts';
 import { ProblemReply } from './shell/problem-reply.ts';
 import { shallow } from './shell/shallow.ts';
@@ -75,6 +78,7 @@ export class AppModule {
         HealthModule,
         AccountsModule,
         TlsModule,
+        SafeModule,
         RemoteModule,
         DemoModule,
       ],
@@ -179,7 +183,7 @@ const made = async (env: Env, database: Database, { newKeys = false }: Asked, tl
   const app = await NestFactory.create<NestExpressApplication>(
     AppModule.with(env, database, openKeyRing(env.keys, { sealed, anew: newKeys })),
     {
-      logger: ['error', 'warn'],
+      logger: logOf(env.log),
       forceCloseConnections: true,
       abortOnError: false,
       ...(tls === null ? {} : { httpsOptions: { cert: tls.cert, key: tls.key } }),
@@ -217,6 +221,7 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   const desk = app.get(Desk);
   await desk.open(env);
   app.get(Housekeeping).open(env.keeps);
+  app.get(Copies).open(env);
   app.get(ClockWatch).open();
   app.get(Remote).at(env.listenHost, env.programmingPort);
   app.get(Yard).open();

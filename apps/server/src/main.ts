@@ -6,12 +6,31 @@ import { Vault } from './secrets/vault.ts';
 import { faultWords } from './shell/database.ts';
 import { DataFolder } from './shell/data-folder.ts';
 import { type Env, readEnv } from './shell/env.ts';
+import { ulid } from 'ulid';
+import { restore } from './safe/restore.ts';
 import { databaseFault } from './shell/soundness.ts';
 import { StartError } from './shell/start-error.ts';
 
 /** How long (ms) a stop may take: then the process goes, and loses nothing that was acknowledged. */
 const longestStop = 10_000;
 const asked = (flag: string): boolean => process.argv.includes(`--${flag}`);
+
+/** Puts a copy in the database's place. `--restore FILE`. */
+const putBack = ({ data }: Env, file: string): void => {
+  const folder = DataFolder.take(data);
+  try {
+    const before = restore(folder.path, resolve(file), ulid(), Date.now());
+    console.log(
+      `The copy ${file} is in place now. What was there before is kept as ${before ?? 'nothing'} in ${data}. Start Green Lamp: pages offer again what they have kept since the copy was made.`,
+    );
+  } finally {
+    folder.free();
+  }
+};
+const valueOf = (flag: string): string | null => {
+  const at = process.argv.indexOf(`--${flag}`);
+  return at === -1 ? null : (process.argv[at + 1] ?? '');
+};
 
 const check = ({ data }: Env): void => {
   const folder = DataFolder.take(data);
@@ -57,7 +76,9 @@ process.on('unhandledRejection', (error) => {
 
 const main = async (): Promise<void> => {
   const env = readEnv(process.env, resolve(join(__dirname, '..', '..', '..')));
-  if (asked('check')) check(env);
+  const copy = valueOf('restore');
+  if (copy !== null) putBack(env, copy);
+  else if (asked('check')) check(env);
   else await serve(env);
 };
 

@@ -5,12 +5,14 @@ import { RouterProvider } from 'react-router/dom';
 import { keepAboveKeyboard } from './parts/above-keyboard.ts';
 import { fetchScreens, router } from './routes.tsx';
 import { tell } from './store/live.ts';
+import { watchLock } from './store/lock.ts';
 import { startStore } from './store/socket.ts';
 
 const root = document.getElementById('root');
 if (root === null) throw new Error('the page has no root');
 keepAboveKeyboard();
 startStore();
+watchLock();
 fetchScreens();
 // After the first page: it never waits for it.
 setTimeout(() => {

@@ -1,6 +1,7 @@
 // Opens the database in the data folder and brings its tables up to date. A newer database than this program knows is refused, untouched.
 import { MikroORM, type SqlEntityManager } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
+import { finishRestore } from '../safe/restore.ts';
 import { DataFolder } from './data-folder.ts';
 import type { Env } from './env.ts';
 import { StartError } from './start-error.ts';
@@ -38,6 +39,8 @@ export class Database {
   static async open(env: Pick<Env, 'data'>, { withoutLog = false } = {}): Promise<Database> {
     const folder = DataFolder.take(env.data);
     try {
+      // A restore that was cut off is finished first.
+      finishRestore(folder.path, Date.now());
       return await Database.#in(folder, withoutLog);
     } catch (error) {
       folder.free();

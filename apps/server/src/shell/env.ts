@@ -29,8 +29,14 @@ export type Env = {
   readonly bounds: Bounds;
   readonly keeps: Keeps;
   readonly data: string;
+  /** Where copies of the database go, how often (hours; 0 never), and how many stay (0 all). */
+  readonly backups: string;
+  readonly backupHours: number;
+  readonly backupsKept: number;
   readonly keys: string;
   readonly web: string;
+  /** How the log is written. */
+  readonly log: 'json' | 'plain';
   readonly demo: boolean;
   /** People sign in by password, or, in the demo and in tests, by a press. */
   readonly accounts: 'own' | 'demo';
@@ -126,8 +132,12 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
       strangerMegabytes: most('GREENLAMP_KEEP_STRANGERS_MEGABYTES', env, 200),
     },
     data,
+    backups: resolve(env['GREENLAMP_BACKUPS'] ?? join(data, '..', 'copies')),
+    backupHours: most('GREENLAMP_BACKUP_HOURS', env, 24),
+    backupsKept: most('GREENLAMP_BACKUPS_KEPT', env, 14),
     keys,
     web: join(root, 'apps', 'web', 'dist', 'page'),
+    log: env['GREENLAMP_LOG'] === 'json' ? 'json' : 'plain',
     demo: env['GREENLAMP_DEMO'] === '1',
     accounts: accountsIn(env, webHost),
     demoCalls: 1000 * most('GREENLAMP_DEMO_CALLS', env, 40),

@@ -1,5 +1,6 @@
 export * from './accounts.ts';
 export * from './across.ts';
+export * from './copies.ts';
 export * from './desk.ts';
 export * from './entries.ts';
 export * from './frames.ts';

@@ -12,6 +12,7 @@ import {
   whoAmI,
 } from './accounts.ts';
 import { acrossStations, everySheet, previewRules, sharedWith } from './across.ts';
+import { makeCopy, seeCopies } from './copies.ts';
 import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
 import { framesOf } from './frames.ts';
@@ -63,6 +64,8 @@ export const routes: readonly AnyRoute[] = [
   deskState,
   health,
   reachedAt,
+  seeCopies,
+  makeCopy,
   description,
   keepText,
   textByHash,

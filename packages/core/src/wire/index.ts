@@ -8,6 +8,7 @@ export * from './programming/lines.ts';
 export * from './programming/session.ts';
 export * from './modbus/modbus.ts';
 export * from './sealed/box.ts';
+export { isPin, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName, isFoundName } from './answer/found.ts';
 export { jpegSize, mostPicture, pictureStep, type PictureSize } from './picture/picture.ts';

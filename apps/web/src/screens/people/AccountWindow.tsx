@@ -9,7 +9,10 @@ import { Press } from '../../parts/Press.tsx';
 import { Window } from '../../parts/Window.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { sharedNow } from '../../store/device.ts';
+import { isPin } from '@green-lamp/core/wire';
 import { tell, useLive } from '../../store/live.ts';
+import { dropPin, lockNow, useLock } from '../../store/lock.ts';
+import { setPin } from '../../store/pin.ts';
 import { changePassword, signOut } from '../../store/session.ts';
 
 const when = (at: number): string => sayWhen(instant(at), sharedNow(), Intl.DateTimeFormat().resolvedOptions().timeZone);
@@ -74,6 +77,47 @@ const Password = ({ done }: { done: () => void }) => {
   );
 };
 
+/** For gloves: a PIN that opens this page on this device. */
+const Pin = () => {
+  const set = useLock((lock) => lock.set);
+  const [pin, setTyped] = useState('');
+  if (set)
+    return (
+      <div className="my-3 flex flex-wrap items-center gap-3">
+        <Press
+          onPress={() => {
+            useLive.setState({ askPerson: false });
+            lockNow();
+          }}
+        >
+          Lock it now
+        </Press>
+        <Press onPress={dropPin}>Without a PIN from now on</Press>
+        <span className="text-note text-ink-2">It locks after ten minutes without a press.</span>
+      </div>
+    );
+  return (
+    <form
+      className="my-3 flex flex-wrap items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!isPin(pin)) return;
+        setPin(pin);
+        setTyped('');
+      }}
+    >
+      <Field label="PIN for this device, 4 to 10 digits" value={pin} change={setTyped} secret keyboard="numeric" fills="new-password" />
+      <button type="submit" className="button">
+        Lock with this PIN
+      </button>
+      <p className="w-full text-note text-ink-2">
+        It opens the page with gloves and without a network. Five wrong tries, and it takes the password. It is no protection against
+        whoever takes the disk out.
+      </p>
+    </form>
+  );
+};
+
 export const AccountWindow = () => {
   const signedIn = useLive((live) => live.signedIn);
   const [sessions, setSessions] = useState<readonly SessionView[] | 'away' | null>(null);
@@ -126,6 +170,7 @@ export const AccountWindow = () => {
           </Link>
         )}
       </div>
+      <Pin />
       {changing === 'yes' && (
         <Password
           done={() => {

@@ -1,6 +1,7 @@
-// People and access: who may do what, where they are signed in, what machines hold, and who came in.
+// People and access: who may do what, where they are signed in, what machines hold, who came in, and the desk's copies.
 import { PartTabs, usePart } from '../../parts/PartTabs.tsx';
 import { AuditPart } from './AuditPart.tsx';
+import { CopiesPart } from './CopiesPart.tsx';
 import { MachinesPart } from './MachinesPart.tsx';
 import { RolesPart } from './RolesPart.tsx';
 
@@ -8,6 +9,7 @@ const parts = [
   { id: 'people', label: 'People', Part: RolesPart },
   { id: 'machines', label: 'Machines', Part: MachinesPart },
   { id: 'audit', label: 'Who came in', Part: AuditPart },
+  { id: 'copies', label: 'Copies', Part: CopiesPart },
 ] as const;
 
 export const PeopleScreen = () => {

@@ -6,11 +6,12 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { FootSheet } from '../../parts/FootSheet.tsx';
 import { hand, narrow, useMedia } from '../../parts/use-media.ts';
 import { useLive } from '../../store/live.ts';
+import { useLock } from '../../store/lock.ts';
 import { setSize, setTheme, themes, themeWords, useLook } from '../../store/look.ts';
 import { useFindable } from '../../store/findable.ts';
 import { usePeople, usePeopleAsked } from '../../store/use-stream.ts';
 import { SignedOut } from './SignedOut.tsx';
-import { AccountWindow, DeliveryWindow, FindWindow, KeysWindow, Newer, PersonWindow, SignInWindow } from './windows.ts';
+import { AccountWindow, DeliveryWindow, FindWindow, KeysWindow, LockScreen, Newer, PersonWindow, SignInWindow } from './windows.ts';
 
 const places = [
   { to: '/stations', label: 'Stations' },
@@ -137,6 +138,18 @@ const More = ({ of, words, deliveries }: { of: readonly (typeof places)[number][
 };
 
 export const Shell = () => {
+  const locked = useLock((lock) => lock.locked);
+  return locked ? (
+    <Suspense fallback={null}>
+      <LockScreen />
+    </Suspense>
+  ) : (
+    <Around />
+  );
+};
+
+/** All that stands around a screen, while the page is open. */
+const Around = () => {
   const { writing, waiting, refused, connected, deskFails, askPerson, trouble, deskTrouble, signInBy, signedIn } = useLive();
   const asked = usePeopleAsked();
   const [delivery, setDelivery] = useState(false);

@@ -8,6 +8,7 @@ const load = {
   signIn: async () => ({ default: (await import('../people/SignInWindow.tsx')).SignInWindow }),
   account: async () => ({ default: (await import('../people/AccountWindow.tsx')).AccountWindow }),
   person: async () => ({ default: (await import('../people/PersonWindow.tsx')).PersonWindow }),
+  lock: async () => ({ default: (await import('./LockScreen.tsx')).LockScreen }),
   newer: async () => ({ default: (await import('./Newer.tsx')).Newer }),
 } as const satisfies { readonly [name: string]: () => Promise<{ default: ComponentType<never> }> };
 
@@ -17,5 +18,6 @@ export const KeysWindow = lazy(load.keys);
 export const SignInWindow = lazy(load.signIn);
 export const AccountWindow = lazy(load.account);
 export const PersonWindow = lazy(load.person);
+export const LockScreen = lazy(load.lock);
 export const Newer = lazy(load.newer);
 export const windowLoads: readonly (() => Promise<unknown>)[] = Object.values(load);
