@@ -1,5 +1,5 @@
 // What the server and the worker that judges say to each other.
-import type { acrossStations, everySheet, previewRules, Says } from '@green-lamp/core/api';
+import type { acrossStations, everySheet, previewRules, Says, whoKnows } from '@green-lamp/core/api';
 import type { Here } from '@green-lamp/core/evidence';
 import type { NamedRules } from '@green-lamp/core/lamp';
 
@@ -8,10 +8,12 @@ export type Answers = {
   readonly across: Says<typeof acrossStations>;
   readonly sheets: Says<typeof everySheet>;
   readonly preview: Says<typeof previewRules> | null;
+  readonly secrets: Says<typeof whoKnows>;
 };
 export type Question =
   | { readonly what: 'across' }
   | { readonly what: 'sheets' }
+  | { readonly what: 'secrets' }
   | { readonly what: 'preview'; readonly role: NamedRules['role']; readonly id: string; readonly version: number };
 
 export type ToJudge =

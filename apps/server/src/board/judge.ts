@@ -9,7 +9,7 @@ import { pinName, sheetText } from '@green-lamp/core/journal';
 import { checkFleet, type Traits } from '@green-lamp/core/check';
 import { lampsThatChange } from '@green-lamp/core/lamp';
 import { instant } from '@green-lamp/core/quantity';
-import { sheetLines } from '@green-lamp/core/walk';
+import { heldSecrets, sheetLines } from '@green-lamp/core/walk';
 import type { Previewed } from '@green-lamp/core/api';
 import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
 import { BoardWriter, isBroken } from './file.ts';
@@ -177,6 +177,16 @@ const sheets = (): Answers['sheets'] => ({
   }),
 });
 
+const secrets = (): Answers['secrets'] => ({
+  secrets: reader.stations().flatMap((stream) => {
+    const { state } = reader.at(stream);
+    const { station } = state;
+    return station === null
+      ? []
+      : heldSecrets(state).map(({ key, what, since, knows }) => ({ stream, station: station.name, key, what, since, knows: [...knows] }));
+  }),
+});
+
 const preview = ({ role, id, version }: Extract<Question, { what: 'preview' }>): Answers['preview'] => {
   const published = around();
   const found = (role === 'house' ? published.house : published.profiles).published[pinName({ id, version })];
@@ -204,9 +214,21 @@ const preview = ({ role, id, version }: Extract<Question, { what: 'preview' }>):
   return { pin, stations: stations.sort((a, b) => b.changes.length - a.changes.length || a.station.localeCompare(b.station)) };
 };
 
+const answers = (question: Question): Answers[keyof Answers] => {
+  switch (question.what) {
+    case 'across':
+      return across();
+    case 'sheets':
+      return sheets();
+    case 'secrets':
+      return secrets();
+    case 'preview':
+      return preview(question);
+  }
+};
 const answer = ({ id, question }: { id: number; question: Question }): void => {
   try {
-    say({ is: 'answer', id, answer: question.what === 'across' ? across() : question.what === 'sheets' ? sheets() : preview(question) });
+    say({ is: 'answer', id, answer: answers(question) });
   } catch (error) {
     say({ is: 'failed', id, why: error instanceof Error ? (error.stack ?? error.message) : String(error) });
   }

@@ -53,6 +53,7 @@ const table: readonly string[] = [
   'StationsController.beside: stations.read',
   'StationsController.list: stations.read',
   'StationsController.preview: stations.read',
+  'StationsController.secrets: access.read',
   'StationsController.shared: stations.read',
   'StationsController.sheets: stations.read',
   'TelephoneController.authority: sign.in',

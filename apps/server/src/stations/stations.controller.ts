@@ -16,6 +16,7 @@ import {
   type sharedWith,
   type Show,
   shows,
+  type whoKnows,
 } from '@green-lamp/core/api';
 import { Stations } from './stations.ts';
 
@@ -77,6 +78,12 @@ export class StationsController {
     if (found === null)
       throw new ProblemException(HttpStatus.NOT_FOUND, [problem('no-version', 'version', { id: id.slice(0, 40), version })]);
     return found;
+  }
+
+  @May('access.read')
+  @Get('secrets')
+  secrets(): Promise<Says<typeof whoKnows>> {
+    return this.stations.secrets();
   }
 
   @May('stations.read')

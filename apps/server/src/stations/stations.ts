@@ -65,6 +65,12 @@ export class Stations {
     return this.board.ask({ what: 'sheets' });
   }
 
+  /** Every secret that stands, and who knows it. */
+  async secrets(): Promise<Answers['secrets']> {
+    await this.board.settled();
+    return this.board.ask({ what: 'secrets' });
+  }
+
   /** For a published version: every station, whether it has adopted that version, and which of its lamps would be another by it; null where there is no such version. */
   async preview(role: NamedRules['role'], id: string, version: number): Promise<Answers['preview']> {
     await this.board.settled();

@@ -1,7 +1,7 @@
 // What is asked across all stations.
 import type { FleetFinding, sharedBy } from '../check/index.ts';
 import { verdicts } from '../lamp/index.ts';
-import { isLampName, isSha256 } from '../name/index.ts';
+import { isLampName, isSettingKey, isSha256 } from '../name/index.ts';
 import { atLeast, type Fielded, flag, type Given, known, listOf, number, ofCore, oneOf, orNull, text, whole } from '../problem/index.ts';
 import type { ProfileRole } from '../sheet/index.ts';
 import type { Claimed, End, SheetLine } from '../walk/index.ts';
@@ -55,4 +55,19 @@ export const previewRules = reads(
     pin: atLeast({ id: text(40), version: count, hash: known(isSha256, 'a SHA-256') }),
     stations: listOf(previewed, mostStations),
   },
+);
+
+const heldShape = atLeast({
+  ...of,
+  key: known(isSettingKey, 'a setting'),
+  what: said,
+  since: number(0, mostWhole),
+  knows: listOf(atLeast({ person: text(40), at: number(0, mostWhole), by: oneOf(['entered', 'seen']) }), 100_000),
+});
+export type Held = Given<typeof heldShape>;
+export const whoKnows = reads(
+  '/api/stations/secrets',
+  'Every secret that stands on a sheet, since when, and who knows it; never the secret itself.',
+  {},
+  { secrets: listOf(heldShape, mostStations) },
 );

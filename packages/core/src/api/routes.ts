@@ -11,7 +11,7 @@ import {
   useCode,
   whoAmI,
 } from './accounts.ts';
-import { acrossStations, everySheet, previewRules, sharedWith } from './across.ts';
+import { acrossStations, everySheet, previewRules, sharedWith, whoKnows } from './across.ts';
 import { makeCopy, seeCopies } from './copies.ts';
 import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
@@ -59,6 +59,7 @@ export const routes: readonly AnyRoute[] = [
   sharedWith,
   everySheet,
   previewRules,
+  whoKnows,
   besideStation,
   framesOf,
   deskState,

@@ -16,6 +16,7 @@ export * from './menu.ts';
 export * from './message.ts';
 export { whatItIs } from './message-words.en.ts';
 export * from './next.ts';
+export * from './secrets.ts';
 export * from './who-next.ts';
 export * from './noticed.ts';
 export * from './offers.ts';

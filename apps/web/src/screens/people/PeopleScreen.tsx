@@ -4,10 +4,12 @@ import { AuditPart } from './AuditPart.tsx';
 import { CopiesPart } from './CopiesPart.tsx';
 import { MachinesPart } from './MachinesPart.tsx';
 import { RolesPart } from './RolesPart.tsx';
+import { SecretsPart } from './SecretsPart.tsx';
 
 const parts = [
   { id: 'people', label: 'People', Part: RolesPart },
   { id: 'machines', label: 'Machines', Part: MachinesPart },
+  { id: 'secrets', label: 'Secrets', Part: SecretsPart },
   { id: 'audit', label: 'Who came in', Part: AuditPart },
   { id: 'copies', label: 'Copies', Part: CopiesPart },
 ] as const;

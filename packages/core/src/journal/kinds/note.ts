@@ -13,5 +13,6 @@ export const secretRevealed = kind(
   'secret.revealed',
   1,
   fields({ ref: known(isUlid, 'a secret’s reference'), key: known(isSettingKey, 'a setting’s key') }),
-  (state) => state,
+  (state, { ref }, { entry: { who }, pos }) =>
+    'person' in who ? { ...state, seen: { ...state.seen, [ref]: { ...state.seen[ref], [who.person]: pos.ord } } } : state,
 );

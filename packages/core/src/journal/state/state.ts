@@ -175,6 +175,8 @@ export type State = {
   readonly people: { readonly [person: string]: string };
   /** In the people's stream: what each may do. */
   readonly roles: { readonly [person: string]: Role };
+  /** Who has had a secret shown, by its reference, and when last. */
+  readonly seen: { readonly [ref: string]: { readonly [person: string]: number } };
   /** Steps of a menu, things packed, tasks of a visit: by name, as last said. */
   readonly steps: { readonly [what: string]: Said };
   /** Guided sequences, by profile. */
@@ -221,6 +223,7 @@ export const emptyState = (stream: Stream): State => ({
   made: [],
   people: {},
   roles: {},
+  seen: {},
   steps: {},
   walks: {},
   files: {},
