@@ -55,7 +55,7 @@ export class Desk {
     await new Promise<void>((done, failed) => {
       const hear = (chunk: Buffer): void => {
         this.output += chunk.toString();
-        const web = /Green Lamp\s+(http:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
+        const web = /Green Lamp\s+(https?:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
         const started = this.output.slice(this.output.lastIndexOf('Green Lamp   '));
         const port = (kind: string): string | undefined => new RegExp(`Listener\\s+${kind}\\s+\\S+:(\\d+)\\s`).exec(started)?.[1];
         const [line, dc09] = [port('line'), port('dc09')];

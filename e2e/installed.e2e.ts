@@ -1,6 +1,9 @@
 // On one's own telephone, without a network: the application opens from cold, stations at hand are worked on, and nothing is lost on the way back.
+import { execFileSync } from 'node:child_process';
+import { createHash, X509Certificate } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import { join } from 'node:path';
+import { chromium, type Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
 import { arrive, delivered, device, newAccount, openStation, setting } from './technician.ts';
 
@@ -121,4 +124,47 @@ test('it can be installed: a manifest with icons of the sizes that it names, a w
   const worker = await (await fetch(`${desk.web}/sw.js`)).text();
   expect(worker).not.toMatch(/https?:\/\/(?!127\.0\.0\.1)/);
   expect(readFileSync(new URL('../apps/web/dist/page/index.html', import.meta.url), 'utf8')).toContain('rel="manifest"');
+});
+
+test('under TLS: the browser takes the desk once it knows its authority, cookies are for TLS alone, the page is kept, and the code on the screen is the address', async ({
+  browser,
+}) => {
+  const desk = await new Desk({
+    GREENLAMP_ACCOUNTS: 'own',
+    GREENLAMP_TLS: 'on',
+    GREENLAMP_WEB_HOST: '0.0.0.0',
+    GREENLAMP_NAMES: 'localhost',
+  }).start();
+  const web = desk.web.replace('0.0.0.0', 'localhost');
+  const warned = await (await browser.newContext()).newPage();
+  await expect(warned.goto(web)).rejects.toThrow(/ERR_CERT_AUTHORITY_INVALID/);
+  // As a telephone that was told of the authority: its fingerprint, and no other, is let through.
+  const authority = readFileSync(join(desk.folder, 'keys', 'tls', 'desk.pem'), 'utf8');
+  const key = createHash('sha256')
+    .update(new X509Certificate(authority).publicKey.export({ type: 'spki', format: 'der' }))
+    .digest('base64');
+  const told = await chromium.launchPersistentContext('', {
+    executablePath: execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim(),
+    args: ['--no-sandbox', `--ignore-certificate-errors-spki-list=${key}`],
+    serviceWorkers: 'allow',
+  });
+  const page = await told.newPage();
+  await page.goto(web);
+  const window = page.getByRole('dialog');
+  await window.getByLabel('One-time code').fill(/First lead\s+(\S+)/.exec(desk.output)?.[1] ?? '');
+  await window.getByLabel('Name').fill('Ines');
+  await window.getByLabel('New password').fill('lantern orchard gravel seven');
+  await window.getByRole('button', { name: 'Make this account' }).click();
+  await expect(page.getByText('No station yet')).toBeVisible();
+  const cookies = await told.cookies();
+  expect(cookies.map(({ httpOnly, secure, sameSite }) => [httpOnly, secure, sameSite])).toEqual([
+    [true, true, 'Strict'],
+    [true, true, 'Strict'],
+  ]);
+  await page.goto(`${web}/telephone`);
+  await expect(page.getByRole('img', { name: /^A code with the address https:\/\// })).toBeVisible();
+  await expect(page.getByText('Compare its SHA-256')).toBeVisible();
+  expect(await page.evaluate(() => globalThis.isSecureContext)).toBe(true);
+  await told.close();
+  await desk.end();
 });

@@ -1,7 +1,7 @@
 // axe finds nothing on any screen, on a laptop in both themes and on a touch tablet (colours do not depend on the size); the keyboard reaches everything that a press does.
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, test } from './desk.ts';
+import { Desk, expect, test } from './desk.ts';
 import { allDevices, arrive, device, lamp, part } from './technician.ts';
 
 const sizes = [
@@ -178,6 +178,25 @@ const tours: readonly Tour[] = [
     },
   },
   {
+    over: 'people and access, this browser, the telephone',
+    see: async (page, clean) => {
+      const at = new URL(page.url()).origin;
+      await page.goto(`${at}/people`);
+      await page.getByRole('list', { name: 'People' }).waitFor();
+      for (const of of ['People', 'Machines', 'Secrets', 'Who came in', 'Copies']) {
+        await part(page, of);
+        await page.getByRole('tabpanel').getByRole('paragraph').or(page.getByRole('list')).first().waitFor();
+        await clean(of);
+      }
+      await page.goto(`${at}/here`);
+      await page.getByRole('heading', { name: 'Stations at hand' }).waitFor();
+      await clean('in this browser');
+      await page.goto(`${at}/telephone`);
+      await page.getByRole('heading', { name: 'Put this on your telephone' }).waitFor();
+      await clean('telephone');
+    },
+  },
+  {
     over: 'the rules and across',
     see: async (page, clean) => {
       await page.getByRole('link', { name: 'Across', exact: true }).click();
@@ -207,6 +226,32 @@ for (const { over, start, see } of tours)
       if (size.hasTouch) expect(await page.evaluate(() => document.documentElement.scrollWidth <= window.innerWidth)).toBe(true);
       await context.close();
     });
+
+test('axe finds nothing where one signs in, in one’s account, and where the page is locked', async ({ page }) => {
+  const desk = await new Desk({ GREENLAMP_ACCOUNTS: 'own' }).start();
+  const [laptop] = sizes;
+  const clean = cleaner(page, laptop);
+  await page.goto(desk.web);
+  const window = page.getByRole('dialog');
+  await window.getByLabel('One-time code').fill(/First lead\s+(\S+)/.exec(desk.output)?.[1] ?? '');
+  await clean('first account');
+  await window.getByLabel('Name').fill('Ines');
+  await window.getByLabel('New password').fill('lantern orchard gravel seven');
+  await window.getByRole('button', { name: 'Make this account' }).click();
+  await expect(window).toHaveCount(0);
+  await page.getByRole('button', { name: 'Ines', exact: true }).click();
+  await page.getByRole('button', { name: 'Change the password' }).click();
+  await clean('account');
+  await page.getByLabel('PIN for this device, 4 to 10 digits').fill('4711');
+  await page.getByRole('button', { name: 'Lock with this PIN' }).click();
+  await page.getByRole('button', { name: 'Lock it now' }).click();
+  await page.getByRole('heading', { name: 'Locked' }).waitFor();
+  await clean('locked');
+  await page.getByRole('button', { name: /By password instead/ }).click();
+  await page.getByRole('dialog', { name: 'Sign in' }).waitFor();
+  await clean('sign in');
+  await desk.end();
+});
 
 test('the check itself finds a faint word in each theme and a button without a name', async ({ page, desk }) => {
   await arrive(page, desk.web, '/across');
@@ -296,7 +341,7 @@ test('every target is at least 36 px high under a mouse, 44 under a finger, 60 a
       await page.getByRole('button', { name: 'Site size' }).click();
       await page.keyboard.press('Escape');
     }
-    for (const path of ['/stations', '/desk', '/yard', '/copy', '/rules']) {
+    for (const path of ['/stations', '/desk', '/yard', '/copy', '/rules', '/people', '/here', '/telephone']) {
       await page.goto(`${desk.web}${path}`);
       await page.getByRole('heading', { level: 1 }).waitFor();
       const small = await page

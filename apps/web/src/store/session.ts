@@ -107,6 +107,7 @@ export const lookSoon = (): void => {
     })
     .finally(() => {
       looking = false;
-      after();
+      // Else each refusal would ask again, without end.
+      if (!useLive.getState().signedOut) after();
     });
 };

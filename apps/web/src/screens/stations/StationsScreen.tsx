@@ -10,6 +10,7 @@ import { useFindable } from '../../store/findable.ts';
 import { FirstLook } from './FirstLook.tsx';
 import { StationList } from './StationList.tsx';
 import type { Show } from '@green-lamp/core/api';
+import { useLive } from '../../store/live.ts';
 import { useListed } from './use-listed.ts';
 
 /** Seen once, so it is not in the first page's own file. */
@@ -47,6 +48,7 @@ const none: { readonly [S in Exclude<Show, 'all'>]: string } = {
 };
 
 export const StationsScreen = () => {
+  const signedOut = useLive((live) => live.signedOut);
   const [show, setShow] = useState<Show>('all');
   const [find, setFind] = useState('');
   const go = useNavigate();
@@ -136,7 +138,8 @@ export const StationsScreen = () => {
         {listed === null && <Waiting />}
         {listed?.total === 0 && find !== '' && <Empty>No station is called ‘{find}’.</Empty>}
         {listed?.total === 0 && find === '' && show !== 'all' && <Empty>{none[show]}</Empty>}
-        {listed?.total === 0 && find === '' && show === 'all' && (
+        {listed?.total === 0 && find === '' && show === 'all' && signedOut && <Empty>Sign in: this browser keeps no station.</Empty>}
+        {listed?.total === 0 && find === '' && show === 'all' && !signedOut && (
           <Suspense fallback={<Waiting />}>
             <FirstStart />
           </Suspense>
