@@ -28,20 +28,23 @@ export const person = (web) => {
       .map((one) => one.split(';')[0])
       .join('; ');
   };
-  const post = async (entries) => {
+  const send = async (path, body) => {
     cookie ??= await signIn();
-    const answer = await fetch(`${web()}/api/entries`, {
+    const answer = await fetch(`${web()}${path}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', cookie, connection: 'close' },
-      body: JSON.stringify({ entries, secrets: [] }),
+      body: JSON.stringify(body),
     });
-    const { answers } = await answer.json();
+    return answer.json();
+  };
+  const post = async (entries) => {
+    const { answers } = await send('/api/entries', { entries, secrets: [] });
     const refused = answers?.find(({ is }) => is === 'refused');
     if (answers === undefined || refused !== undefined) throw new Error(JSON.stringify(refused ?? answers).slice(0, 300));
     return answers;
   };
   const arrive = () => post([entry('people', 'person.added', { id: who.person, name: 'Bench' })]);
-  return { entry, post, arrive };
+  return { entry, post, send, arrive };
 };
 
 /** A socket of a unit; `ask` sends a record and waits for its answer. */

@@ -7,7 +7,7 @@ import { demoServer } from './server.mjs';
 const kills = Number(process.argv[2] ?? 1000);
 const Libsql = createRequire(new URL('../apps/server/package.json', import.meta.url))('libsql');
 let desk = await demoServer({ keep: true });
-const { entry, post, arrive } = person(() => desk.web);
+const { entry, post, send, arrive } = person(() => desk.web);
 const acknowledged = { entries: new Set(), calls: new Set(), texts: new Set() };
 await arrive();
 const { stations } = await (await fetch(`${desk.web}/api/stations`)).json();
@@ -29,12 +29,8 @@ for (let kill = 0; kill < kills; kill++) {
     again((n) => keep([note(n)])),
     again((n) => keep([note(n, { at: Date.now() - 7_200_000, since: 0 }), note(n + 1, { at: Date.now() - 7_100_000, since: 0 })])),
     again(async (n) => {
-      const answer = await fetch(`${desk.web}/api/blobs`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json', connection: 'close' },
-        body: JSON.stringify({ text: `text ${kill} ${n}`, stream: streams[0] }),
-      });
-      acknowledged.texts.add((await answer.json()).hash);
+      const { hash } = await send('/api/blobs', { text: `text ${kill} ${n}`, stream: streams[0] });
+      if (hash !== undefined) acknowledged.texts.add(hash);
     }),
     (async () => {
       const { ask, socket } = await unit(desk.line, '127.0.9.2');
