@@ -52,13 +52,13 @@ const started = async (args, env, folder, ready, keep = false) => {
 };
 
 /** Green Lamp itself with the demo's stations, in a folder of its own or in one that is kept: its page, the line listener's port, its database, and how to end it. */
-export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-')), keep = false } = {}) => {
+export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-lamp-bench-')), keep = false, port = '0' } = {}) => {
   const env = {
     GREENLAMP_DEMO: '1',
     GREENLAMP_MOST_CALLS_A_MINUTE: '0',
     GREENLAMP_DATA: join(folder, 'data'),
     GREENLAMP_KEYS: join(folder, 'keys'),
-    PORT: '0',
+    PORT: port,
     GREENLAMP_LINE_PORT: '0',
     GREENLAMP_DC09_PORT: '0',
     GREENLAMP_MODEM_PORT: '0',
