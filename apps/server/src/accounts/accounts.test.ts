@@ -115,6 +115,7 @@ test('a name in a header, a cookie that was made up, another person’s entries 
   const entries = [
     server.entry(peopleStream, 'role.given', { person: bo.person, role: 'lead' }, own),
     server.entry(peopleStream, 'person.added', { id: server.chance.ulid(Date.now()), name: 'Eve' }, { who: { person: leads, device } }),
+    server.entry(accessStream, 'secret.erased', { ref: leads, key: 'site.zone' as never, words: '' }, own),
     server.entry(accessStream, 'signed.in', { person: leads, by: 'password', device: 'x', from: 'x' }, own),
   ].map((one) => server.textOf(one));
   const { answers } = (await (await send('/api/entries', { entries, secrets: [] }, bo)).json()) as {
@@ -123,6 +124,7 @@ test('a name in a header, a cookie that was made up, another person’s entries 
   expect(answers.map(({ is, problems }) => [is, problems.map(({ sentence }) => sentence).join('')])).toEqual([
     ['refused', expect.stringMatching(/only a lead/)],
     ['refused', expect.stringMatching(/another person/)],
+    ['refused', expect.stringMatching(/only a lead/)],
     ['refused', expect.any(String)],
   ]);
   expect((await send('/api/me', null, bo).then(whoOf)).role).toBe('technician');

@@ -183,7 +183,15 @@ const secrets = (): Answers['secrets'] => ({
     const { station } = state;
     return station === null
       ? []
-      : heldSecrets(state).map(({ key, what, since, knows }) => ({ stream, station: station.name, key, what, since, knows: [...knows] }));
+      : heldSecrets(state).map(({ key, ref, what, since, knows }) => ({
+          stream,
+          station: station.name,
+          key,
+          ref,
+          what,
+          since,
+          knows: [...knows],
+        }));
   }),
 });
 

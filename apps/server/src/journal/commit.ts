@@ -8,6 +8,7 @@ export const commit = (database: Database, to: Tables, draft: Draft): void => {
   if (rowsOf(draft) === 0) return;
   database.statements.transaction(() => {
     for (const row of draft.secrets.values()) to.secret.put(row);
+    for (const [ref, stream] of draft.erased) database.statements.run('delete from secret where ref = ? and stream = ?', [ref, stream]);
     for (const row of draft.blobs.values()) to.blob.putNew(row);
     for (const row of draft.entries) to.entry.insert(row);
     if (draft.entries.length > 0)

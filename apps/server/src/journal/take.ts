@@ -93,6 +93,7 @@ export class Take {
     if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);
     const missing = this.#takeSecrets(turn, entry, secrets);
     if (missing.length > 0) return refused(entry.id, missing);
+    if (known?.kind === 'secret.erased') turn.erase(entry.stream, known.data.ref);
     return { is: 'kept', row: turn.keep(entry, text) };
   }
 

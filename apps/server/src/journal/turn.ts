@@ -54,6 +54,8 @@ export type Turn = {
   /** A frame that came likely or certainly by a path, from `from` on and before `to`. */
   cameBy: (station: Stream, path: string, from: number, to: number) => NewFrame | null;
   secret: (row: NewSecret) => void;
+  /** Lets go of a stream's secret for good. */
+  erase: (stream: Stream, ref: string) => void;
   hasSecret: (ref: string) => boolean;
   /** Keeps a text or picture by its hash; the same one twice is one. */
   blob: (row: NewBlob) => void;
@@ -84,6 +86,8 @@ export type Draft = {
   /** Addresses that stations name as a path's own, by `address station`; null where one no longer does. */
   readonly addresses: Map<string, { readonly address: string; readonly station: Stream } | null>;
   readonly secrets: Map<string, NewSecret>;
+  /** Secrets that go, by reference, with their stream. */
+  readonly erased: Map<string, Stream>;
   readonly blobs: Map<string, NewBlob>;
   /** Cached states: losing them loses nothing. */
   readonly states: Map<Stream, { readonly seq: number; readonly state: State }>;
@@ -103,6 +107,7 @@ export const newDraft = (): Draft => ({
   accounts: new Map(),
   addresses: new Map(),
   secrets: new Map(),
+  erased: new Map(),
   blobs: new Map(),
   named: new Set(),
   states: new Map(),
@@ -127,6 +132,7 @@ export const merge = (into: Draft, from: Draft): void => {
   putAll(into.accounts, from.accounts);
   putAll(into.addresses, from.addresses);
   putAll(into.secrets, from.secrets);
+  putAll(into.erased, from.erased);
   putAll(into.blobs, from.blobs);
   for (const hash of from.named) into.named.add(hash);
   putAll(into.states, from.states);

@@ -117,6 +117,9 @@ export class Turns {
       secret: (row) => {
         own.secrets.set(row.ref, row);
       },
+      erase: (stream, ref) => {
+        own.erased.set(ref, stream);
+      },
       hasSecret: (ref) => drafts.some(({ secrets }) => secrets.has(ref)) || tables.secret.has(ref),
       blob: (row) => {
         own.blobs.set(row.hash, row);

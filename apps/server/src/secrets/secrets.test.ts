@@ -1,12 +1,14 @@
 import { randomBytes } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { textOf } from '@green-lamp/core/journal';
+import { chainFault, type Kept, textOf } from '@green-lamp/core/journal';
 import { settingKey, type Stream, type Ulid } from '@green-lamp/core/name';
 import { openSealed, publicKeyOf, type Sealed, sealTo } from '@green-lamp/core/wire';
 import type { Answer } from '@green-lamp/core/api';
 import { TestServer } from '../testing/server.ts';
 import type { NewSecret } from '../journal/turn.ts';
+import { Database } from '../shell/database.ts';
+import { SecretRow } from './secret.row.ts';
 import { Vault } from './vault.ts';
 
 const server = new TestServer();
@@ -128,4 +130,29 @@ test('the place of a secret is told so often in an hour, then nothing is: nobody
   for (let i = 0; i < 20; i++) expect(await put(`try ${i}: ${word}\n`)).toContain('secret-stands');
   const [hit, miss] = [await put(`more: ${word}\n`), await put('more: nothing-of-it\n')];
   for (const told of [hit, miss]) expect([told.includes('secret-stands'), told.includes('Too many texts')]).toEqual([false, true]);
+});
+
+test('a lead erases a secret: its row is gone, nobody has it shown any more, and the chain still holds; another station’s stays', async () => {
+  const { stream, ref, key } = await keep('6041', 'Otter-Erased-41');
+  const other = await keep('6042', 'Otter-Stays-42');
+  const rows = async (): Promise<string[]> =>
+    (
+      await server.running.app
+        .get(Database)
+        .em()
+        .find(SecretRow, { ref: { $in: [ref, other.ref] } })
+    ).map((row) => row.ref);
+  // By the wrong station's stream nothing goes.
+  expect((await server.deliver(server.entry(other.stream, 'secret.erased', { ref, key, words: '' }))).map(({ is }) => is)).toEqual([
+    'kept',
+  ]);
+  expect(await rows()).toHaveLength(2);
+  expect((await server.deliver(server.entry(stream, 'secret.erased', { ref, key, words: 'left' }))).map(({ is }) => is)).toEqual(['kept']);
+  expect(await rows()).toEqual([other.ref]);
+  expect((await revealed(stream, ref, key)).status).toBe(404);
+  expect((await revealed(other.stream, other.ref, other.key)).plain).toBe('Otter-Stays-42');
+  const kept = server.journal
+    .after([stream], 0, 1000)
+    .map(({ text, hash, seq, received, link }) => ({ text, hash, seq, received, link }) as Kept);
+  expect(chainFault(stream, kept)).toBeNull();
 });

@@ -1,12 +1,8 @@
 // The application itself in this browser: that all of it is here, and that a newer one waits for a press. Nothing is taken while something runs.
 import { create } from 'zustand';
 import { registerSW } from 'virtual:pwa-register';
-import { openChallenges } from '@green-lamp/core/walk';
-import { db } from './db.ts';
-import { sharedNow } from './device.ts';
-import { foldedStream } from './fold.ts';
-import { holdRuns } from './hold.ts';
 import { tell } from './live.ts';
+import { whatRuns } from './what-runs.ts';
 
 export type Here = 'asking' | 'whole' | 'insecure' | 'unable';
 type Installed = {
@@ -41,20 +37,6 @@ export const keepApplication = (): void => {
       useInstalled.setState({ here: 'unable' });
     },
   });
-};
-
-/** What runs in this browser and would be disturbed; null where nothing does. */
-export const whatRuns = async (): Promise<string | null> => {
-  if (document.querySelector('[role=dialog] form') !== null) return 'A form is open.';
-  for (const { stream } of await db.streams.toArray()) {
-    if (!stream.startsWith('station:')) continue;
-    const { state } = await foldedStream(stream);
-    const name = state.station?.name ?? 'a station';
-    if (holdRuns(stream)) return `A hold runs at ${name}.`;
-    if (state.drill !== null) return `A drill runs at ${name}.`;
-    if (openChallenges(state, sharedNow()).length > 0) return `An asked event is waited for at ${name}.`;
-  }
-  return null;
 };
 
 /** Takes the newer page, unless something runs: then says what. */

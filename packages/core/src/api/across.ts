@@ -1,7 +1,7 @@
 // What is asked across all stations.
 import type { FleetFinding, sharedBy } from '../check/index.ts';
 import { verdicts } from '../lamp/index.ts';
-import { isLampName, isSettingKey, isSha256 } from '../name/index.ts';
+import { isLampName, isSettingKey, isSha256, isUlid } from '../name/index.ts';
 import { atLeast, type Fielded, flag, type Given, known, listOf, number, ofCore, oneOf, orNull, text, whole } from '../problem/index.ts';
 import type { ProfileRole } from '../sheet/index.ts';
 import type { Claimed, End, SheetLine } from '../walk/index.ts';
@@ -60,6 +60,7 @@ export const previewRules = reads(
 const heldShape = atLeast({
   ...of,
   key: known(isSettingKey, 'a setting'),
+  ref: known(isUlid, 'a ULID'),
   what: said,
   since: number(0, mostWhole),
   knows: listOf(atLeast({ person: text(40), at: number(0, mostWhole), by: oneOf(['entered', 'seen']) }), 100_000),

@@ -24,4 +24,4 @@ const of: { readonly [R in Role | 'nobody']: readonly Permission[] } = {
 /** Whether a role, or nobody in particular, may do something. */
 export const may = (role: Role | null, permission: Permission): boolean => of[role ?? 'nobody'].includes(permission);
 /** Kinds of entries that only a lead writes. */
-export const leadKinds: readonly string[] = ['role.given', 'house.published', 'profile.published'];
+export const leadKinds: readonly string[] = ['role.given', 'house.published', 'profile.published', 'secret.erased'];

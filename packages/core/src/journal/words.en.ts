@@ -120,6 +120,7 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'clock.jumped': (d) =>
     `The clock of the desk’s machine jumped ${d.by > 0 ? 'ahead' : 'back'} by ${inWords(d.by)}${d.followed ? '; the desk follows it' : '; the desk’s own clock did not follow'}.`,
   'secret.revealed': (d, s) => `${s.setting(d.key)} was shown.`,
+  'secret.erased': (d, s) => `${s.setting(d.key)} was erased for good${d.words === '' ? '' : `: ${d.words}`}.`,
   'house.published': (d) => `House rules ${d.id} version ${d.version} published: ${d.body.name}.`,
   'house.adopted': (d) => `Judged by house rules ${d.id} version ${d.version} from here on.`,
   'profile.published': (d) => `Profile ${d.id} version ${d.version} published: ${d.body.name}.`,

@@ -331,6 +331,10 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'drill.ended': [[{ words: '' }, 'The drill was put aside.']],
   'note.written': [[{ lamp: null, words: 'The gate was locked.' }, 'The gate was locked.']],
   'secret.revealed': [[{ ref, key: pin }, 'SIM PIN (card A) was shown.']],
+  'secret.erased': [
+    [{ ref, key: pin, words: '' }, 'SIM PIN (card A) was erased for good.'],
+    [{ ref, key: pin, words: 'the card is gone' }, 'SIM PIN (card A) was erased for good: the card is gone.'],
+  ],
 };
 const speaker = speakerOf(m.state, () => 'Ines', at, 'UTC');
 

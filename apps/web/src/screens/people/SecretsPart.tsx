@@ -1,12 +1,14 @@
 // Who knows which secret: what is to be changed after somebody has left, station by station.
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { type Held, whoKnows } from '@green-lamp/core/api';
 import { peopleStream } from '@green-lamp/core/name';
 import { counted, inWords, instant, sayWhen } from '@green-lamp/core/quantity';
 import { Choose } from '../../parts/Field.tsx';
+import { Press } from '../../parts/Press.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
+import { append } from '../../store/append.ts';
 import { sharedNow } from '../../store/device.ts';
 import { tell } from '../../store/live.ts';
 import { usePeople, useStream } from '../../store/use-stream.ts';
@@ -19,7 +21,7 @@ export const SecretsPart = () => {
   const [who, setWho] = useState(left);
   const people = usePeople();
   const roles = useStream(peopleStream)?.state.roles ?? {};
-  useEffect(() => {
+  const look = useCallback(() => {
     ask(whoKnows, { patience }).then(
       ({ secrets }) => {
         setHeld(secrets);
@@ -30,6 +32,7 @@ export const SecretsPart = () => {
       },
     );
   }, []);
+  useEffect(look, [look]);
   if (held === null) return <Waiting>Looking at every sheet…</Waiting>;
   if (held === 'away') return <Empty>The desk does not answer, or this is for leads.</Empty>;
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -51,7 +54,8 @@ export const SecretsPart = () => {
       </div>
       <p className="text-note text-ink-2">
         Whoever entered a secret knows it, and whoever had it shown. To change one is to enter another on its sheet and on the device: then
-        it is known to its writer alone, and goes from this list.
+        it is known to its writer alone, and goes from this list. What is erased can be shown to nobody any more; that it stood there, and
+        who erased it, stays.
       </p>
       {shown.length === 0 && <Empty>{who === left ? 'None: nobody who has left knows a secret that still stands.' : 'None.'}</Empty>}
       {shown.length > 0 && (
@@ -61,12 +65,20 @@ export const SecretsPart = () => {
         </p>
       )}
       <ul aria-label="Secrets">
-        {shown.map(({ stream, station, key, what, since, knows }) => (
+        {shown.map(({ stream, station, key, ref, what, since, knows }) => (
           <li key={`${stream} ${key}`} className="border-b border-rule py-1">
             <Link className="link" to={`/stations/${stream}/sheet`}>
               {station}
             </Link>
             : {what}
+            <Press
+              final
+              onPress={() => {
+                append(stream, [{ kind: 'secret.erased', data: { ref, key, words: '' } }]).then(look, tell);
+              }}
+            >
+              Erase it
+            </Press>
             <span className="block text-note text-ink-2">
               {inWords(Math.max(0, sharedNow() - since))} old. Known to{' '}
               {knows

@@ -10,7 +10,7 @@ import { challengeDropped, challengeMade, challengePressed } from './challenge.t
 import { clockJumped } from './clock.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
-import { noteWritten, secretRevealed } from './note.ts';
+import { noteWritten, secretErased, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { pictureTaken } from './picture.ts';
 import { practiceJudged } from './practice.ts';
@@ -70,6 +70,7 @@ const list = [
   drillEnded,
   noteWritten,
   secretRevealed,
+  secretErased,
   housePublished,
   houseAdopted,
   profilePublished,

@@ -1,5 +1,5 @@
 import { isLampName, isSettingKey, isUlid } from '../../name/index.ts';
-import { fields, known, orNull, words } from '../../problem/index.ts';
+import { fields, known, orNull, text, words } from '../../problem/index.ts';
 import { kind } from '../kind.ts';
 
 export const noteWritten = kind(
@@ -15,4 +15,12 @@ export const secretRevealed = kind(
   fields({ ref: known(isUlid, 'a secret’s reference'), key: known(isSettingKey, 'a setting’s key') }),
   (state, { ref }, { entry: { who }, pos }) =>
     'person' in who ? { ...state, seen: { ...state.seen, [ref]: { ...state.seen[ref], [who.person]: pos.ord } } } : state,
+);
+
+/** A secret is let go of for good: its row goes with this entry, and the chain still verifies. */
+export const secretErased = kind(
+  'secret.erased',
+  1,
+  fields({ ref: known(isUlid, 'a secret’s reference'), key: known(isSettingKey, 'a setting’s key'), words: text(300) }),
+  (state) => state,
 );
