@@ -71,7 +71,7 @@ test('a new desk: the console’s code makes the lead, who adds a technician; ea
   await expect(stranger.getByText('Pass mast')).toHaveCount(0);
   await byPassword(stranger, 'Nobody');
   await expect(stranger.getByRole('alert')).toContainText('name and password do not belong together');
-  await page.getByRole('tab', { name: 'Who came in' }).click();
+  await page.getByRole('tab', { name: 'Sign-ins' }).click();
   await expect(page.getByRole('list', { name: 'Who came in' })).toContainText('Signed in: Bo, by a one-time code');
   await desk.end();
 });

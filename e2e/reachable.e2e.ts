@@ -183,7 +183,7 @@ const tours: readonly Tour[] = [
       const at = new URL(page.url()).origin;
       await page.goto(`${at}/people`);
       await page.getByRole('list', { name: 'People' }).waitFor();
-      for (const of of ['People', 'Machines', 'Secrets', 'Who came in', 'Copies']) {
+      for (const of of ['People', 'Machines', 'Secrets', 'Sign-ins', 'Copies']) {
         await part(page, of);
         await page.getByRole('tabpanel').getByRole('paragraph').or(page.getByRole('list')).first().waitFor();
         await clean(of);

@@ -10,7 +10,7 @@ const parts = [
   { id: 'people', label: 'People', Part: RolesPart },
   { id: 'machines', label: 'Machines', Part: MachinesPart },
   { id: 'secrets', label: 'Secrets', Part: SecretsPart },
-  { id: 'audit', label: 'Who came in', Part: AuditPart },
+  { id: 'audit', label: 'Sign-ins', Part: AuditPart },
   { id: 'copies', label: 'Copies', Part: CopiesPart },
 ] as const;
 

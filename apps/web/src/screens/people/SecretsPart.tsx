@@ -36,7 +36,9 @@ export const SecretsPart = () => {
   if (held === null) return <Waiting>Looking at every sheet…</Waiting>;
   if (held === 'away') return <Empty>The desk does not answer, or this is for leads.</Empty>;
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const knowsIt = (person: string): boolean => (who === left ? roles[person] === undefined : person === who);
+  // In the demo nobody has a role, and nobody has left.
+  const hasRoles = Object.keys(roles).length > 0;
+  const knowsIt = (person: string): boolean => (who === left ? hasRoles && roles[person] === undefined : person === who);
   const shown = who === '' ? held : held.filter(({ knows }) => knows.some(({ person }) => knowsIt(person)));
   return (
     <>
@@ -66,11 +68,23 @@ export const SecretsPart = () => {
       )}
       <ul aria-label="Secrets">
         {shown.map(({ stream, station, key, ref, what, since, knows }) => (
-          <li key={`${stream} ${key}`} className="border-b border-rule py-1">
-            <Link className="link" to={`/stations/${stream}/sheet`}>
-              {station}
-            </Link>
-            : {what}
+          <li key={`${stream} ${key}`} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
+            <span className="min-w-56 grow basis-0">
+              <Link className="link" to={`/stations/${stream}/sheet`}>
+                {station}
+              </Link>
+              : {what}
+              <span className="block text-note text-ink-2">
+                {inWords(Math.max(0, sharedNow() - since))} old. Known to{' '}
+                {knows
+                  .map(
+                    ({ person, at, by }) =>
+                      `${people[person] ?? 'somebody'} (${by === 'seen' ? 'shown' : 'entered'} ${sayWhen(instant(Math.round(at)), sharedNow(), zone)})`,
+                  )
+                  .join(', ') || 'nobody here'}
+                .
+              </span>
+            </span>
             <Press
               final
               onPress={() => {
@@ -79,16 +93,6 @@ export const SecretsPart = () => {
             >
               Erase it
             </Press>
-            <span className="block text-note text-ink-2">
-              {inWords(Math.max(0, sharedNow() - since))} old. Known to{' '}
-              {knows
-                .map(
-                  ({ person, at, by }) =>
-                    `${people[person] ?? 'somebody'} (${by === 'seen' ? 'shown' : 'entered'} ${sayWhen(instant(Math.round(at)), sharedNow(), zone)})`,
-                )
-                .join(', ') || 'nobody here'}
-              .
-            </span>
           </li>
         ))}
       </ul>
