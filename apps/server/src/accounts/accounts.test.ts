@@ -141,6 +141,15 @@ test('a wrong name takes as long as a wrong password and says the same; failures
   expect((await send('/api/sign-in', { name: 'Cy', password: good, device: 'x' }, known)).status).toBe(200);
   expect(server.journal.after([accessStream], 0, 1000).filter(({ text }) => text.includes('sign-in.held')).length).toBe(1);
 });
+test('a flood of sign-ins is turned away beyond a few at once, and whoever is signed in goes on meanwhile', async () => {
+  const many = Array.from({ length: 30 }, (_, i) =>
+    send('/api/sign-in', { name: `Somebody ${i}`, password: 'not this one, no', device: 'x' }),
+  );
+  expect((await send('/api/stations', null, lead)).status).toBe(200);
+  const answers = await Promise.all(many);
+  expect(answers.filter(({ status }) => status === 429).length).toBeGreaterThan(15);
+  expect(answers.filter(({ status }) => status === 401).length).toBeGreaterThan(2);
+});
 test('held longer each time, by name and address; an address that tries many names too; another address is free', () => {
   const attempts = new Attempts();
   const at = (name: string, address: string, known = false) => ({ name, address, known });

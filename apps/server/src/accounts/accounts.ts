@@ -23,6 +23,8 @@ export type Place = { readonly from: string; readonly device: string; readonly k
 export type Given = { readonly who: SignedIn; readonly page: string; readonly device: string };
 
 const codeLasts = 7 * 86_400_000;
+/** Passwords that are tried at once. */
+const atOnce = 6;
 /** Read out over a telephone: no letter or digit that is taken for another. */
 const letters = '23456789ABCDEFGHJKMNPQRSTUVWXYZ';
 const newCode = (): string =>
@@ -37,6 +39,7 @@ const refuse = (status: HttpStatus, ...problems: readonly Problem[]): never => {
 export class Accounts {
   readonly #log = new Logger('Accounts');
   readonly #logins = new Map<string, Login>();
+  #trying = 0;
   /** Of the first lead, while nobody has an account; said on the console. */
   #first: string | null = null;
 
@@ -82,7 +85,7 @@ export class Accounts {
         HttpStatus.TOO_MANY_REQUESTS,
         problem('refused', 'password', { why: `too many sign-ins failed. Wait ${inWords(wait)}, or ask a lead for a one-time code.` }),
       );
-    const right = await isPassword(password, login?.password ?? null);
+    const right = await this.#tried(() => isPassword(password, login?.password ?? null));
     const role = right && person !== null ? await this.sessions.roleOf(person) : null;
     if (!right || person === null || role === null) {
       if (this.attempts.failed(tried, this.clock.now())) await this.#enter('sign-in.held', { name: name.slice(0, 60), from: place.from });
@@ -229,6 +232,20 @@ export class Accounts {
     const of = Object.entries(people).filter(([, one]) => one.trim().toLowerCase() === name.trim().toLowerCase());
     const [found] = of.find(([id]) => roles[id] !== undefined) ?? of[0] ?? [];
     return isUlid(found) ? found : null;
+  }
+  /** Passwords cost the machine some tenths of a second each: no more than a few are tried at once, so that a flood of them leaves it to others. */
+  async #tried<T>(work: () => Promise<T>): Promise<T> {
+    if (this.#trying >= atOnce)
+      return refuse(
+        HttpStatus.TOO_MANY_REQUESTS,
+        problem('refused', 'password', { why: 'many sign in at this moment. Try again in a few seconds.' }),
+      );
+    this.#trying++;
+    try {
+      return await work();
+    } finally {
+      this.#trying--;
+    }
   }
   #knows(person: Ulid, { known }: Place): boolean {
     return this.sessions.shown(known, 'device')?.person === person;
