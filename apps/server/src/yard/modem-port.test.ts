@@ -57,8 +57,12 @@ test('a client’s whole conversation at once, line by line, and byte by byte, c
 test('a text that arrives is said by itself at the open port, where it was asked for (+CNMI)', async () => {
   await say(/OK\r\n$/, 'ATE0\r');
   const waits = say(/\+CMTI: "SM",\d+\r\n$/, 'AT+CNMI=2,1\r');
-  await server.post('/api/yard/act', { act: { act: 'text', to: '+447700900111', from: '+447700900123', text: 'start', by: 'portal' } });
-  expect(await waits).toMatch(/OK\r\n\r\n\+CMTI: "SM",1\r\n$/);
+  // One text in forty is four minutes late, as carriers are: of three one comes at once.
+  for (let i = 0; i < 3; i++) {
+    await server.post('/api/yard/act', { act: { act: 'text', to: '+447700900111', from: '+447700900123', text: 'start', by: 'portal' } });
+    await new Promise((done) => setTimeout(done, 1100)); // which one is late goes by the second
+  }
+  expect(await waits).toMatch(/OK\r\n(?:\r\n\+CMTI: "SM",\d\r\n)+$/);
   expect(await say(/OK\r\n$/, 'AT+CMGF=1;+CMGR=1\r')).toContain('"REC UNREAD","+447700900123",,');
 }, 30_000);
 test('a second server on the same port says in one sentence how to choose another', async () => {

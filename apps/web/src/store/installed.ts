@@ -21,14 +21,14 @@ const every = 3_600_000;
 export const keepApplication = (): void => {
   if (able() !== 'asking') return;
   take = registerSW({
-    onOfflineReady: () => {
-      useInstalled.setState({ here: 'whole' });
-    },
     onNeedRefresh: () => {
       useInstalled.setState({ newer: true });
     },
     onRegisteredSW: (_, registration) => {
-      if (registration?.active != null) useInstalled.setState({ here: 'whole' });
+      // Also where a page before this one has begun to fetch it.
+      navigator.serviceWorker.ready.then(() => {
+        useInstalled.setState({ here: 'whole' });
+      }, tell);
       setInterval(() => {
         registration?.update().catch(() => undefined); // without the desk there is none
       }, every);
