@@ -73,3 +73,14 @@ test('as a scenario it is played to the same end; without practice there is none
   await endPractice();
   expect([practiceScenario('none'), actInPractice({ act: 'save', station })]).toEqual([null, 'Nothing runs here yet.']);
 });
+
+test('what was begun while the store was still read stays as it is', async () => {
+  await new Promise((done) => setTimeout(done, 50));
+  usePractice.setState({ world: null });
+  const recalled = recallPractice();
+  await beginPractice([practiceSpec({ id: station, seed: 42, kind: 'panel' })], 8);
+  actInPractice({ act: 'input', station, zone: 1, is: 'open' });
+  const { world } = usePractice.getState();
+  await recalled;
+  expect(usePractice.getState().world).toBe(world);
+});

@@ -83,6 +83,8 @@ const isPractice = (value: unknown): value is Practice =>
 export const recallPractice = async (): Promise<void> => {
   if (usePractice.getState().world !== null) return;
   const row = await db.meta.get(kept);
+  // Something was begun while the store was read: that is what runs now.
+  if (usePractice.getState().world !== null) return;
   try {
     const value: unknown = row === undefined ? null : JSON.parse(row.value);
     if (isPractice(value)) usePractice.setState({ ...nothing, ...value, speed: 0 });
