@@ -45,6 +45,9 @@ export const restore = (folder: string, file: string, life: string, now: number)
   try {
     db.exec('pragma journal_mode = delete');
     db.prepare("insert into meta (name, value) values ('life', ?) on conflict (name) do update set value = excluded.value").run([life]);
+    // Whoever was signed out, and whatever code was used, since the copy was made stays so: everybody signs in anew.
+    if (db.prepare("select 1 from sqlite_master where name = 'session'").all().length > 0)
+      db.exec('delete from session; update login set code = null, code_until = null');
   } finally {
     db.close();
   }

@@ -57,6 +57,7 @@ test('a folder that can’t be written, and a disk that is full, are told, and n
 });
 test('a copy is put back: what was there is kept aside, the desk has a new life, and pages offer again what is missing', async () => {
   const life = server.journal.life;
+  const cookie = await server.cookie();
   const { stream } = await server.station('6102');
   await server.running.app.get(Copies).make();
   const [newest = ''] = copies().reverse();
@@ -67,6 +68,8 @@ test('a copy is put back: what was there is kept aside, the desk has a new life,
   expect(before).toMatch(/^green-lamp\.db\.before-/);
   await server.open();
   expect(server.journal.life).not.toBe(life);
+  // A sign-in of before the copy, which may have been ended since, is none any more.
+  expect(await (await server.fetch('/api/me', { headers: { cookie } })).json()).toMatchObject({ who: null });
   expect(await server.count(stream)).toBe(9);
   expect((await server.deliver(note)).map(({ is }) => is)).toEqual(['kept']);
   expect(existsSync(data(before ?? ''))).toBe(true);

@@ -60,6 +60,7 @@ export class TestServer {
   }
   async open(more: Partial<Env> = {}): Promise<this> {
     this.running = await start(this.env(more));
+    this.#cookies.clear();
     if (more.tls !== undefined) return this; // Node's own fetch does not know its authority
     const known = (await this.journal.state(peopleStream)).people[this.me.person] !== undefined;
     if (!known) await this.deliver(this.entry(peopleStream, 'person.added', { id: this.me.person, name: 'Ina' }));
