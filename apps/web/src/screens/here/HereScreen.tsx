@@ -125,7 +125,7 @@ const KeepMore = () => {
       <ul aria-label="Found">
         {found.map((one) => (
           <li key={one.stream} className="flex items-center gap-3 border-b border-rule py-1">
-            <span className="grow">{one.name}</span>
+            <span className="min-w-0 grow wrap-anywhere">{one.name}</span>
             <Press onPress={() => void keep([one])}>Keep {one.name}</Press>
           </li>
         ))}
@@ -142,7 +142,7 @@ const Kept = () => {
     <ul aria-label="Stations at hand">
       {kept.map(({ stream, name, entries, bytes, waits }) => (
         <li key={stream} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
-          <Link className="link grow" to={`/stations/${stream}/sheet`}>
+          <Link className="link min-w-0 grow wrap-anywhere" to={`/stations/${stream}/sheet`}>
             {name}
           </Link>
           <span className="text-note text-ink-2">

@@ -9,7 +9,7 @@ import { Window } from '../../parts/Window.tsx';
 import { ask } from '../../store/api.ts';
 import { append } from '../../store/append.ts';
 import { newId } from '../../store/device.ts';
-import { tell } from '../../store/live.ts';
+import { tell, useLive } from '../../store/live.ts';
 import { Where } from './AccountWindow.tsx';
 import { useAccounts } from './use-accounts.ts';
 
@@ -108,6 +108,7 @@ const Add = () => {
 export const RolesPart = () => {
   const { accounts, look } = useAccounts();
   const [shown, setShown] = useState<Shown | null>(null);
+  const byPress = useLive((live) => live.signInBy === 'press');
   if (accounts === null) return <Waiting />;
   if (accounts === 'away') return <Empty>The desk does not answer, or this is for leads.</Empty>;
   return (
@@ -116,6 +117,9 @@ export const RolesPart = () => {
         Whoever reads sees everything and changes nothing. At the desk one enters what a desk has to say. At stations one enters, commands
         and sees secrets. Whoever leads gives roles, and publishes what stations are judged by.
       </p>
+      {byPress && (
+        <p className="py-2 font-semibold">This is the demo: everybody leads here by a press. Roles count at a desk of one’s own.</p>
+      )}
       <Add />
       <ul aria-label="People">
         {accounts.accounts.map((of) => (

@@ -69,7 +69,7 @@ export const SecretsPart = () => {
       <ul aria-label="Secrets">
         {shown.map(({ stream, station, key, ref, what, since, knows }) => (
           <li key={`${stream} ${key}`} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
-            <span className="min-w-56 grow basis-0">
+            <span className="min-w-56 grow basis-0 wrap-anywhere">
               <Link className="link" to={`/stations/${stream}/sheet`}>
                 {station}
               </Link>
