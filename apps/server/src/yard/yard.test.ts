@@ -56,8 +56,10 @@ test('a call of the yard is marked in its frame, its entry and its lamp, and com
   const state = await server.journal.state(stream);
   expect(Object.values(state.evidence).map(({ what, simulated }) => [what, simulated])).toContainEqual(['call', true]);
   const line = lamps(state, { ...shippedRules, heard: [], now: instant(Date.now()) });
-  const lamp = allLamps(line).find((one) => one.lamp === 'Call');
-  expect([lamp?.is, lamp?.simulated]).toEqual(['proven', true]);
+  const lamp = (name: string) => allLamps(line).find((one) => one.lamp === name);
+  expect(lamp('Route')).toMatchObject({ is: 'proven', simulated: true });
+  // Nobody had asked for it.
+  expect(lamp('Call')).toMatchObject({ is: 'marginal', simulated: true });
   expect((await call(stream, path, 'tamper'))[0]?.sent).toContain('"ADM-CID"0002');
 });
 test('a unit whose sheet says the line protocol calls by it, at that listener', async () => {

@@ -1,13 +1,14 @@
 // An event that is asked for and made now; made later; put aside.
 import type { ElementId } from '@green-lamp/core/name';
-import type { Challenge } from '@green-lamp/core/journal';
+import type { Challenge, DataOf } from '@green-lamp/core/journal';
+import type { Makeable } from '@green-lamp/core/lamp';
 import { instant } from '@green-lamp/core/quantity';
-import { type Askable, askTimes } from '@green-lamp/core/walk';
+import { askTimes } from '@green-lamp/core/walk';
 import { append } from '../store/append.ts';
 import { deviceNow } from '../store/device.ts';
 import type { Station } from '../store/use-station.ts';
 
-export const askEvent = (station: Station, of: Askable, path: ElementId | null): Promise<unknown> => {
+export const askEvent = (station: Station, of: Makeable, path: ElementId | null): Promise<unknown> => {
   const now = deviceNow();
   const { until } = askTimes(station.state, of);
   const { what, zone, is } = of;
@@ -21,3 +22,7 @@ export const pressEvent = (station: Station, { id }: Challenge): Promise<unknown
 
 export const dropEvent = (station: Station, { id }: Challenge, reason: string): Promise<unknown> =>
   append(station.stream, [{ kind: 'challenge.dropped', data: { challenge: id, reason } }]);
+
+/** A place of the proof matrix that nobody can fill, or that is asked for again. */
+export const acceptCell = (station: Station, data: DataOf<'cell.accepted'>): Promise<unknown> =>
+  append(station.stream, [{ kind: 'cell.accepted', data }]);

@@ -31,7 +31,16 @@ test('choosing a school brings its figure along, and touches no other', () => {
 });
 test('the other schools are those that decide a figure or a lamp, without the one that is followed', () => {
   const named = otherSchools(shippedHouse).map(({ question, choice }) => `${question}: ${choice}`);
-  expect(named).toEqual(['hold: 20 s', 'level: bars', 'level: colour', 'proof: sign', 'fair: passes', 'fair: move']);
+  expect(named).toEqual([
+    'hold: 20 s',
+    'level: bars',
+    'level: colour',
+    'proof: sign',
+    'calls: any',
+    'matrix: full',
+    'fair: passes',
+    'fair: move',
+  ]);
   expect(otherSchools(withSchool(shippedHouse, 'hold', '20 s')).map(({ choice }) => choice)).toContain('30 s');
   expect(
     otherSchools({ ...shippedHouse, hold: { ...shippedHouse.hold, time: 45_000 } }).filter(({ question }) => question === 'hold'),

@@ -20,6 +20,8 @@ const decided: { readonly [id: string]: School['decides'] } = {
   level: 'lamps',
   fair: 'lamps',
   proof: 'lamps',
+  calls: 'lamps',
+  matrix: 'lamps',
   patience: 'picked',
   configuration: 'steps',
   mode: 'checks',
@@ -125,6 +127,23 @@ export const schools: readonly School[] = [
     'What proves it',
     { id: 'event', says: 'a real event at the desk', why: 'The rest are steps on the way.', ours: true },
     { id: 'sign', says: 'a page that loads, a status word, an address', why: 'It is quick.' },
+  ),
+  school(
+    'calls',
+    'Which event at the desk proves Call',
+    { id: 'asked', says: 'one that was asked for', why: 'What merely arrives may be yesterday’s, or another’s.', ours: true },
+    { id: 'any', says: 'any that arrives', why: 'The account is right, and it came.' },
+  ),
+  school(
+    'matrix',
+    'What is proved of events, paths and receivers',
+    {
+      id: 'economical',
+      says: 'each event once, each kind over each path, each receiver over each path',
+      why: 'One walk and one cut; a zone that comes by one path comes by the other.',
+      ours: true,
+    },
+    { id: 'full', says: 'each event over each path at each receiver', why: 'What was not seen is not known.' },
   ),
   school(
     'fair',

@@ -105,6 +105,14 @@ const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made
   ...(pressed === null ? [] : pressedNow(entry, pressed, 'data.pressed')),
 ];
 
+/** Not everything at once: then there would be nothing left to prove. */
+const cellFault = (state: State, { zone, is, path, receiver }: DataOf<'cell.accepted'>): Problem[] => [
+  ...(zone === null && is === null && path === null && receiver === null ? [problem('missing', 'data.zone', {})] : []),
+  ...(receiver === null || elementsOf(state, 'receiver').some(({ id }) => id === receiver)
+    ? []
+    : [problem('type', 'data.receiver', { want: 'a receiver of this station' })]),
+];
+
 /** Roles stand with the people; who came in and when says the desk alone. */
 const accessFault = (entry: Entry, known: Known): Problem[] => {
   if (entry.stream === accessStream && 'person' in entry.who)
@@ -182,6 +190,8 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return [...testFaults(entry, known.data.until), ...openTest(state)];
     case 'test.ended':
       return [...openTest(state), ...toldFault(state.onTest.at(-1)?.elsewhere ?? false, known.data.told)];
+    case 'cell.accepted':
+      return [...pathFault(state, known.data.path), ...cellFault(state, known.data)];
     case 'challenge.dropped':
       return openFault(state, known.data.challenge);
     case 'event.made':

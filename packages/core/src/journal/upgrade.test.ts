@@ -92,7 +92,7 @@ describe('a call of version 1', () => {
     const here = fold({ source: { address: '127.0.0.1', port: 1 } });
     expect([here.evidence, here.picked, here.count]).toEqual([{}, {}, 1]);
     expect(Object.keys(fold({}).evidence)).toEqual([
-      'Call|k7f3q2|float_high|m4d5e6|7|good|bench|frame|claimed|',
+      'Call|k7f3q2|float_high|m4d5e6|7|good|bench|frame|claimed|| ',
       'Bearer|k7f3q2|float_high|m4d5e6|7|good|bench|frame|claimed|',
       'Route|k7f3q2|float_high|m4d5e6|7|good|bench|frame|claimed|',
     ]);

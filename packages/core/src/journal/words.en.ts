@@ -92,6 +92,10 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'hold.run': (d, s) =>
     `Hold of ${inWords(d.to - d.from)} over ${s.element(d.path)}, ${d.radio}: ${counted(d.samples.length, 'reading')}${d.source === 'typed' ? ' typed' : d.source === 'pasted' ? ' pasted' : ' from the modem'}${d.simulated ? ', simulated' : ''}.`,
   'declaration.made': (d) => `By word: ${d.words}`,
+  'cell.accepted': ({ zone, is, path, receiver, reason, lifted }, s) => {
+    const what = `${is === 'restoral' ? 'The end of an event' : 'An event'}${zone === null ? '' : ` of zone ${zone}`}${path === null ? '' : ` over ${s.element(path)}`}${receiver === null ? '' : ` at ${s.element(receiver)}`}`;
+    return lifted ? `${what} is asked for again: ${reason}.` : `${what} can’t be made: ${reason}.`;
+  },
   'none.accepted': (d, s) =>
     `${d.lamp === null ? (d.path === null ? 'It' : s.element(d.path)) : lampWords[d.lamp]} ${d.lifted ? 'is asked for again' : 'accepted as not fitted'}: ${d.reason}`,
   'finding.accepted': (d) => `A finding was ${d.lifted ? 'opened again' : 'accepted'}: ${d.reason}`,

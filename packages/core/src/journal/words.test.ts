@@ -222,6 +222,16 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
     ],
   ],
   'declaration.made': [[{ lamp: 'Route', path, outcome: 'good', words: 'IT says so' }, 'By word: IT says so']],
+  'cell.accepted': [
+    [
+      { zone: '3', is: 'alarm', path: null, receiver: null, reason: 'it would start the pump', lifted: false },
+      'An event of zone 3 can’t be made: it would start the pump.',
+    ],
+    [
+      { zone: null, is: 'restoral', path: null, receiver: null, reason: 'the float moves', lifted: true },
+      'The end of an event is asked for again: the float moves.',
+    ],
+  ],
   'none.accepted': [
     [{ lamp: 'Standby', path: null, reason: 'one path', lifted: false }, 'Standby accepted as not fitted: one path'],
     [{ lamp: null, path, reason: 'comes later', lifted: true }, 'mast path is asked for again: comes later'],

@@ -122,7 +122,9 @@ export const attribute = (state: State, { source: { address }, fields, own }: Co
   const named = flag === undefined ? null : only(possible.filter(({ use }) => isFlag(use, flag)));
   if (named !== null) return by(named, 'flag', profiles.some(({ setsPath }) => setsPath === true) ? 'likely' : 'claimed');
   const last = only(possible);
-  return last === null ? { path: null, how: 'unknown', strength: 'unknown', impossible } : by(last, 'only', 'claimed');
+  if (last === null) return { path: null, how: 'unknown', strength: 'unknown', impossible };
+  // Where sources are hidden nothing at all speaks for the way.
+  return { ...by(last, 'only', 'claimed'), ...(here.hidden ? { strength: 'unknown' } : {}) };
 };
 
 const isFlag = (use: PathUse, flag: string): boolean =>

@@ -168,6 +168,7 @@ describe('what that proves', () => {
     const pooled = onePath();
     pooled.m
       .set(pooled.path, { 'path.address': null, 'path.pool': '100.72.0.0/16' })
+      .asked()
       .call('0233', { event: 'high' }, { address: '100.72.4.9', port: 1 });
     expect(pooled.m.lamp('Call').is).toBe('proven');
     pooled.m.set(pooled.path, { 'path.pool': '100.73.0.0/16' });
@@ -175,6 +176,7 @@ describe('what that proves', () => {
     const wired = onePath();
     wired.m
       .set(wired.path, { 'path.kind': 'ethernet', 'path.address': '192.168.7.50' })
+      .asked()
       .call('0233', { event: 'high' }, { address: '192.168.7.50', port: 1 });
     expect(wired.m.lamp('Call').is).toBe('proven');
     wired.m.set(wired.sim, { 'sim.addressKind': 'nat' }).set(wired.path, { 'path.kind': 'cellular' });
@@ -228,7 +230,7 @@ describe('what that proves', () => {
   });
   test('a later claim never takes the place of a certain call', () => {
     const { m, path } = onePath();
-    m.call('0233', { event: 'high' }).call('0233', { event: 'other' }, { address: '203.0.113.9', port: 1 });
+    m.asked().call('0233', { event: 'high' }).call('0233', { event: 'other' }, { address: '203.0.113.9', port: 1 });
     expect(m.lamp('Bearer', path).is).toBe('proven');
     expect(m.lamp('Call').is).toBe('proven');
   });
@@ -287,7 +289,7 @@ test('[D3] a surer call of the same kind is picked again, a less sure one is not
 });
 test('[D3] a real frame is evidence over a simulated one, and stands before it; not the other way round', () => {
   const { m } = onePath();
-  m.call('0233', { event: 'high' }, undefined, true);
+  m.asked().call('0233', { event: 'high' }, undefined, true);
   expect(m.lamp('Call')).toMatchObject({ is: 'proven', simulated: true });
   const count = m.state.count;
   m.call('0233', { event: 'high' });

@@ -1,13 +1,15 @@
 export * from './arrival.ts';
 export * from './attribute.ts';
-export { asItRuns, asPlanned, calledOver, deskIsOurs, type Heard, inUse, type JudgedBy, judging } from './context.ts';
+export { asItRuns, asPlanned, calledOver, deskIsOurs, type Heard, inUse, type JudgedBy, type Judging, judging } from './context.ts';
 export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './hold.ts';
 export * from './lamps.ts';
 export { cameOnTest, type OnTest, onTest, testDue } from './on-test.ts';
 export { gradeMeans, lampMeans, stageMeans, verdictMeans } from './meanings.en.ts';
 export { standsBehind } from './lamps/standby.ts';
-export { type CallCell, callCells, howOf, strengthOf } from './lamps/graded.ts';
+export { asksFor, testCall, howOf, strengthOf } from './lamps/graded.ts';
+export { cellsOf, type Demand, eventReceivers, type Matrix, matrix, openDemands } from './lamps/matrix.ts';
+export { type Makeable, makeables } from './makeable.ts';
 export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
 export * from './preview.ts';

@@ -6,7 +6,7 @@ import { type House, shippedHouse } from '../house/index.ts';
 import { hours, instant } from '../quantity/index.ts';
 import { type Profile, shippedProfiles } from '../sheet/index.ts';
 import { from } from './testing.ts';
-import { callCells, deskIsOurs, judging, lamps, scheduledOf, shippedRules, worst } from './index.ts';
+import { cellsOf, deskIsOurs, judging, lamps, scheduledOf, shippedRules, testCall, worst } from './index.ts';
 
 const [profile] = shippedProfiles.map((one): Profile => ({ ...one, notAsked: {}, best: {} })) as [Profile, ...Profile[]];
 const four = ['inputs.range', 'inputs.function', 'inputs.rest', 'inputs.zones'];
@@ -390,7 +390,8 @@ describe('at somebody else’s desk', () => {
     if (use === undefined) throw new Error('no path');
     // The screen's cell is what that desk confirms, never a call at ours.
     expect(deskIsOurs(j)).toBe(false);
-    expect(callCells(j, use)).toMatchObject({ event: null, test: null, confirmed: { is: 'proven', evidence: { by: 'device' } } });
+    expect(testCall(j, use)).toBeNull();
+    expect(cellsOf(j)[0]?.cells).toMatchObject([{ verdict: 'proven', on: { evidence: { by: 'device' } } }]);
   });
   test('Watch is asked for twice and stays a word', () => {
     const { m } = theirs();
@@ -400,14 +401,14 @@ describe('at somebody else’s desk', () => {
 });
 test('a station that was never placed is on the bench everywhere: what is proven says so', () => {
   const { m, path } = onePath();
-  m.call('0233', { event: 'high' });
+  m.asked().call('0233', { event: 'high' });
   for (const [lamp, of] of [
     ['Call', null],
     ['Bearer', path],
     ['Route', path],
   ] as const)
     expect(m.lamp(lamp, of)).toMatchObject({ is: 'proven', rehearsal: true });
-  m.add('placed', { place: 'site', where: 'the weir' }).call('0233', { event: 'high' });
+  m.add('placed', { place: 'site', where: 'the weir' }).asked().call('0233', { event: 'high' });
   expect(m.lamp('Call')).toMatchObject({ is: 'proven', rehearsal: false });
 });
 test('by the school of signs somebody’s word makes Call marginal, and nothing of the kind makes it proven', () => {
@@ -437,7 +438,7 @@ test('a declaration is marginal at most, never proves Call, and a bad one fails 
 });
 test('a path that is accepted as none has no lamps to prove and Call does without it', () => {
   const { m, paths } = twoSims();
-  m.call('0417', { event: 'low' }, from(1)).none(null, paths[1], 'comes next year');
+  m.asked().call('0417', { event: 'low' }, from(1)).none(null, paths[1], 'comes next year');
   expect(m.lamp('Bearer', paths[1]).is).toBe('none');
   expect(m.lamp('Call').is).toBe('proven');
 });

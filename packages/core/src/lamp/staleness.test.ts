@@ -8,7 +8,7 @@ import { type ElementId, isGroup, type LampName } from '../name/index.ts';
 
 const proved = (): ReturnType<typeof onePath> => {
   const s = onePath();
-  s.m.call('0233', { event: 'depth_high' });
+  s.m.asked().call('0233', { event: 'depth_high' });
   return s;
 };
 
@@ -46,7 +46,7 @@ test('an APN entered after a proved call turns Bearer, Route and Call stale, and
 });
 test('a call after the change but before the restart is marginal and asks for one press; the press lifts it', () => {
   const { m, sim, path } = proved();
-  m.enter('sim.apn', sim, 'iot.fellwave.example').call('0233', { event: 'depth_high' });
+  m.enter('sim.apn', sim, 'iot.fellwave.example').asked().call('0233', { event: 'depth_high' });
   expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: { code: 'next-in-force', keys: [`sim:${sim}.apn`] } });
   const next = m.lamp('Bearer', path).next;
   const asked = next?.code === 'next-in-force' ? next.args.from : 0;
@@ -57,7 +57,7 @@ test('restarted and proved again, all three come back', () => {
   const { m, sim, modem, path } = proved();
   m.enter('sim.apn', sim, 'iot.fellwave.example').restarted(modem);
   expect(m.lamp('Call').is).toBe('stale');
-  m.call('0233', { event: 'depth_high' });
+  m.asked().call('0233', { event: 'depth_high' });
   for (const [lamp, of] of [
     ['Bearer', path],
     ['Route', path],
@@ -88,7 +88,7 @@ test('a move counts from its entry, never from asOf: nobody can date a change be
 });
 test('of two SIMs, changing one’s APN darkens only its strand, and Call', () => {
   const { m, sims, paths } = twoSims();
-  m.call('0417', { event: 'low' }, from(1)).call('0417', { event: 'low' }, from(2));
+  m.asked().call('0417', { event: 'low' }, from(1)).asked().call('0417', { event: 'low' }, from(2));
   expect(m.lamp('Call').is).toBe('proven');
   m.enter('sim.apn', sims[0], 'new.example');
   expect(m.lamp('Bearer', paths[0]).is).toBe('stale');
@@ -170,7 +170,7 @@ test('placed at the site after a bench proof turns Signal, Bearer, Route, Call a
       .filter(({ is }) => is === 'stale')
       .map(({ lamp }) => lamp),
   ).toEqual(['Signal', 'Bearer', 'Route', 'Call', 'Standby']);
-  m.call('0233', { event: 'depth_high' });
+  m.asked().call('0233', { event: 'depth_high' });
   expect(m.lamp('Call')).toMatchObject({ is: 'proven', rehearsal: false });
 });
 test('evidence of the bench never proves once the station stood at its site', () => {
@@ -214,7 +214,7 @@ test('age: Bearer and Route fall after two missed check-ins; a routine arrival r
 });
 test('a change and evidence of one millisecond are told apart by their ids: position is compared as a pair, never by ord alone', () => {
   const { m, sim } = onePath();
-  m.call('0233', { event: 'depth_high' });
+  m.asked().call('0233', { event: 'depth_high' });
   const key = `sim:${sim}.apn`;
   const call = Object.values(m.state.evidence).find(({ bears }) => bears.some(({ lamp }) => lamp === 'Call'));
   const on = m.state.device[key];

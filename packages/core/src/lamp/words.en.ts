@@ -1,6 +1,6 @@
 // The sentences of the lamps: why a lamp is as it is, and what would turn it green next. Typed by code; the arguments are pure JSON.
 import { type ElementId, type Json, type LampName, lampWords, type SettingKey, type Ulid } from '../name/index.ts';
-import type { By, HowAttributed, Strength } from '../evidence/index.ts';
+import type { By, HowAttributed, Strength, Turn } from '../evidence/index.ts';
 import type { HardwareKind, Speaker, Who } from '../journal/index.ts';
 import { inWords, showFigure } from '../quantity/index.ts';
 
@@ -150,6 +150,14 @@ export const words = {
   'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
   'on-test': (_: None) => 'The account is still on test.',
   'paths-without-call': (a: { paths: ElementId[] }, s: Speaker) => `No call has been seen over ${list(a.paths.map(s.element))}.`,
+  'not-asked-for': (_: None) =>
+    'Nobody had asked for it: it may be yesterday’s, or another’s. House rule asks for an event that was asked for.',
+  'nothing-came': (a: { at: number }, s: Speaker) => `It was asked for ${s.when(a.at)}, and nothing came in its time.`,
+  'cell-accepted': (a: { reason: string; who: Who; at: number }, s: Speaker) =>
+    `Can’t be made: ${a.reason} (${s.who(a.who)}, ${s.when(a.at)}).`,
+  'cells-open': (a: { open: number; of: number; rule: 'economical' | 'full' }) =>
+    `${a.of - a.open} of ${a.of} asked of events, paths and receivers are proved${a.rule === 'full' ? ', by the full rule' : ''}.`,
+  'cells-accepted': (a: { accepted: number }) => `${a.accepted} of them can’t be made, for reasons given.`,
   'path-unknown': (_: None) => 'A call arrived, but nothing says by which path.',
   'no-path': (_: None) => 'The sheet has no path in use.',
   none: (a: { reason: string; at: number; who: Who }, s: Speaker) => `Not fitted: ${a.reason} (${s.who(a.who)}, ${s.when(a.at)}).`,
@@ -176,8 +184,13 @@ export const words = {
   'only-test': (_: None) => 'A test call is grade 6; an event is asked for.',
 
   // What to do next.
-  'next-call': (a: { account: string | null; path: ElementId | null }, s: Speaker) =>
-    `Make the unit send an event${a.path === null ? '' : ` over ${s.element(a.path)}`}${a.account === null ? '' : `, account ${a.account},`} and see it arrive at the desk.`,
+  'next-call': (a: { account: string | null; path: ElementId | null; asked: boolean }, s: Speaker) =>
+    `${a.asked ? 'Say in Proof that you make an event now, and make it' : 'Make the unit send an event'}${a.path === null ? '' : ` over ${s.element(a.path)}`}${a.account === null ? '' : `, account ${a.account}`}: see it arrive at the desk.`,
+  'next-cell': (
+    a: { what: string | null; zone: string | null; is: Turn | null; path: ElementId | null; receiver: ElementId | null },
+    s: Speaker,
+  ) =>
+    `Make ${a.what ?? (a.is === 'restoral' ? 'the end of an event' : 'an event')}${a.zone === null ? '' : `, zone ${a.zone}`}${a.what !== null && a.is === 'restoral' ? ', its end,' : ''}${a.path === null ? '' : ` over ${s.element(a.path)}`}${a.receiver === null ? '' : `, to ${s.element(a.receiver)}`}.`,
   'next-account': (_: None) => 'Ask the desk for the account number and enter it on the sheet.',
   'next-attribute': (_: None) => 'Give each path its address on the sheet, or let the unit send a path flag.',
   'next-path': (_: None) => 'Add the path that the station uses.',

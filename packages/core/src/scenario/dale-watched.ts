@@ -187,7 +187,8 @@ export const cableway = (now: Made): StationMaker => {
   supply(m, 12_700, 12_300);
   hold(card(m, path, '8999905021034567807'), path, -88);
   hold(card(m, second, '8999970020134567816'), second, -93);
-  for (const { account, address } of ways) m.wait(minutes(4)).call(account, { event: 'wind_high' }, { address, port: 40_500 }, true);
+  for (const { account, path: over, address } of ways)
+    m.wait(minutes(4)).asked({ path: over }).call(account, { event: 'wind_high' }, { address, port: 40_500 }, true);
   m.none('Inputs', null, 'values only: nothing raises an alarm');
   m.none('Reach', null, 'nothing is changed from afar');
   m.read('Standby', null, 'standby.linkLoss', true).read('Standby', null, 'standby.return', true);

@@ -119,9 +119,11 @@ const hatchery = (of: Chance, start: Instant, writer: Writer, ports: Ports): Sta
   m.read('Card', cellular, 'card.number', '8999905012345678904', null, { blind: true }).read('Card', cellular, 'card.pin', 'ready');
   m.wait(minutes(6)).read('Signal', cellular, 'signal.rsrp', -104, 'dBm');
   const low = { event: 'oxygen_low', zone: '2' };
-  m.wait(minutes(4)).call('0417', low, { address: '198.51.100.24', port: 40_112 }, true);
-  m.wait(minutes(2)).call('0417', low, { address: '127.0.9.2', port: 51_200 }, true);
-  m.wait(minutes(1)).call('0417', { ...low, turn: 'restoral' }, { address: '127.0.9.2', port: 51_201 }, true);
+  m.wait(minutes(4)).asked({ zone: '2', path: cellular }).call('0417', low, { address: '198.51.100.24', port: 40_112 }, true);
+  m.wait(minutes(2)).asked({ zone: '2', path: ethernet }).call('0417', low, { address: '127.0.9.2', port: 51_200 }, true);
+  m.wait(minutes(1))
+    .asked({ zone: '2', is: 'restoral', path: ethernet })
+    .call('0417', { ...low, turn: 'restoral' }, { address: '127.0.9.2', port: 51_201 }, true);
   m.wait(minutes(25)).enter('sim.apn', sim, 'tele.tarnlink.example');
   return m;
 };
@@ -154,8 +156,10 @@ const snowMast = (of: Chance, start: Instant, writer: Writer, ports: Ports, anch
   m.read('Card', path, 'card.number', '8999970123456789016', null, { blind: true }).read('Card', path, 'card.pin', 'ready');
   m.read('Signal', path, 'signal.rsrp', -88, 'dBm');
   const high = { event: 'depth_high', zone: '1' };
-  m.wait(minutes(5)).call('0233', high, { address: '100.72.4.9', port: 42_000 }, true);
-  m.wait(minutes(1)).call('0233', { ...high, turn: 'restoral' }, { address: '100.72.4.9', port: 42_001 }, true);
+  m.wait(minutes(5)).asked({ zone: '1', path }).call('0233', high, { address: '100.72.4.9', port: 42_000 }, true);
+  m.wait(minutes(1))
+    .asked({ zone: '1', is: 'restoral', path })
+    .call('0233', { ...high, turn: 'restoral' }, { address: '100.72.4.9', port: 42_001 }, true);
   m.wait(hours(20)).add('placed', { place: 'site', where: 'Cold Hause pass' });
   m.wait(minutes(20)).read('Power', null, 'supply.idle', 12_600, 'mV').read('Power', null, 'supply.transmitting', 11_900, 'mV');
   m.read('Card', path, 'card.number', '8999970123456789016', null, { blind: true })

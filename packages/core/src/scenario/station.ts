@@ -26,7 +26,7 @@ import {
   type Who,
   write,
 } from '../journal/index.ts';
-import { nowhere, plainZone, readingOf } from '../evidence/index.ts';
+import { nowhere, plainZone, readingOf, type Turn } from '../evidence/index.ts';
 import {
   accountsOf,
   allLamps,
@@ -36,6 +36,7 @@ import {
   type Line,
   type LampResult,
   lamps,
+  makeables,
   type Matched,
   matched,
   type Rules,
@@ -205,6 +206,13 @@ export class StationMaker {
   ): this {
     const record = [account, '', ...Object.entries(fields).map(([key, value]) => `${key}=${value}`)].join(';');
     return this.frame('line', bytesOf(`${record}\n`), source, simulated);
+  }
+
+  /** Somebody says that an event is made now, over a path where one is meant; the call that comes next answers it. */
+  asked({ zone = null, is = 'alarm', path = null }: { zone?: string | null; is?: Turn; path?: ElementId | null } = {}): this {
+    const until = instant(this.#now + 900_000);
+    const what = makeables({ state: this.state, profiles: [] }).find((one) => one.zone === zone)?.what ?? 'any event';
+    return this.add('challenge.made', { path, zone, is, what, until, pressed: instant(this.#now + 7_000), words: '' });
   }
 
   /** Bytes of one protocol arrive at the desk. */

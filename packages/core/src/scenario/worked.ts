@@ -35,13 +35,15 @@ export const card = (m: StationMaker, path: ElementId, iccid: string): StationMa
 export const supply = (m: StationMaker, idle: number, transmitting: number): StationMaker =>
   m.read('Power', null, 'supply.idle', idle, 'mV').read('Power', null, 'supply.transmitting', transmitting, 'mV');
 
-/** An event is made and takes itself back; both come to the desk. */
-export const madeAndBack = (m: StationMaker, { account, address }: Way, event: string, zone: string): StationMaker => {
+/** An event is asked for, made, and takes itself back; both come to the desk. */
+export const madeAndBack = (m: StationMaker, { account, path, address }: Way, event: string, zone: string): StationMaker => {
   const port = 40_000 + (m.now % 20_000);
   return m
     .wait(minutes(2))
+    .asked({ zone, is: 'alarm', path })
     .call(account, { event, zone }, { address, port }, true)
     .wait(minutes(1))
+    .asked({ zone, is: 'restoral', path })
     .call(account, { event, zone, turn: 'restoral' }, { address, port: port + 1 }, true);
 };
 

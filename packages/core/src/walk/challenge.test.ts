@@ -5,7 +5,7 @@ import { instant, minutes } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { speakerOf } from '../journal/index.ts';
 import { sayReason } from '../lamp/index.ts';
-import { askCells, askables, askTimes, cameAsMeant, nextAsk, openChallenges, wasAskedFor } from './index.ts';
+import { askTimes, cameAsMeant, wasAskedFor } from './index.ts';
 
 const ask = (
   m: StationMaker,
@@ -108,24 +108,6 @@ test('over another path than the one that was meant it is answered, and said so'
       : cameAsMeant({ ...one, answered: { entry: one.id, at: m.now, path: paths[1], strength: 'certain', simulated: false } }),
   ).toBe(true);
 });
-test('each input and device with a zone is asked for with its end, the first path whole; what waits is not asked for again', () => {
-  const { m, path } = onePath();
-  expect(askables(m.state)).toEqual([{ item: null, what: 'any event', zone: null, is: 'alarm' }]);
-  const input = m.element('input', 'in 1');
-  m.set(input, { 'input.name': 'Depth', 'input.deskZone': 1 });
-  expect(askables(m.state).map(({ what, zone, is }) => [what, zone, is])).toEqual([
-    ['Depth', '1', 'alarm'],
-    ['Depth', '1', 'restoral'],
-  ]);
-  expect(nextAsk(m.state, m.now)).toMatchObject({ of: { is: 'alarm' }, path });
-  ask(m);
-  expect(openChallenges(m.state, m.now)).toHaveLength(1);
-  expect(nextAsk(m.state, m.now)).toMatchObject({ of: { is: 'restoral' } });
-  m.call('0233', high);
-  expect(askCells(m.state).map(({ answered }) => answered !== null)).toEqual([true, false]);
-  m.call('0233', { ...high, turn: 'restoral' });
-  expect(nextAsk(m.state, m.now)).toMatchObject({ of: { is: 'restoral' } });
-});
 test('a delayed area is waited for until its delay has run', () => {
   const { m, unit } = onePath();
   const area = m.element('area', 'hall');
@@ -135,23 +117,17 @@ test('a delayed area is waited for until its delay has run', () => {
   expect(askTimes(m.state, { item: null }).usual).toBe(30_000);
 });
 
-test('an answer by a path that nobody knows, or that is only claimed, proves no cell and is not as it was meant', () => {
+test('an answer by a path that nobody knows, or that is only claimed, is not as it was meant', () => {
   const { m, path } = onePath();
   ask(m);
   m.call('0233', high);
   const [answered] = m.state.challenges;
   if (answered?.answered == null) throw new Error('it was answered');
-  expect(askCells(m.state).some((cell) => cell.answered !== null)).toBe(false);
   for (const [by, strength] of [
     [null, 'unknown'],
     [path, 'claimed'],
-  ] as const) {
-    const one = { ...answered, path, zone: null, answered: { ...answered.answered, path: by, strength } };
-    expect(cameAsMeant(one)).toBe(false);
-    expect(askCells({ ...m.state, challenges: [one] }).map((cell) => cell.answered)).toEqual([null]);
-  }
-  const sure = { ...answered, path, zone: null, answered: { ...answered.answered, path, strength: 'likely' as const } };
-  expect(askCells({ ...m.state, challenges: [sure] }).map((cell) => cell.answered !== null)).toEqual([true]);
+  ] as const)
+    expect(cameAsMeant({ ...answered, path, answered: { ...answered.answered, path: by, strength } })).toBe(false);
 });
 
 describe('whether what arrived was asked for', () => {

@@ -1,50 +1,14 @@
 // Asked and answered: what can be asked for at a station, over which path, how long an answer is waited for, and what was answered by what.
-import { type ElementId, type Json, settingKey } from '../name/index.ts';
+import { type ElementId, settingKey } from '../name/index.ts';
 import { plainZone, proves, type Turn } from '../evidence/index.ts';
 import { type Challenge, elementsOf, type State, wanted } from '../journal/index.ts';
-import { asPlanned, inUse } from '../lamp/index.ts';
+import { type Demand, eventReceivers, inUse, type Judging, type Makeable, makeables, matrix, openDemands } from '../lamp/index.ts';
 import { minutes, seconds } from '../quantity/index.ts';
-import { bindingsOf } from '../sheet/index.ts';
-
-export type Askable = {
-  readonly item: ElementId | null;
-  /** What its maker calls it. */
-  readonly what: string;
-  readonly zone: string | null;
-  readonly is: Turn;
-};
-
-const zoneOf = (state: State, group: 'input' | 'device', id: ElementId): string | null => {
-  for (const param of ['deskZone', 'zone', 'channel']) {
-    const value = wanted(state, settingKey(group, id, param));
-    if (typeof value === 'number') return plainZone(String(value));
-  }
-  return null;
-};
-const nameOf = (value: Json | undefined, label: string): string => (typeof value === 'string' && value.trim() !== '' ? value : label);
-
-/** Every event that can be asked for: each input and local device with its zone, its alarm and its end. Without any of them, any event. Outputs are never asked for: they start machines. */
-export const askables = (state: State): Askable[] => {
-  const items = (['input', 'device'] as const).flatMap((group) =>
-    elementsOf(state, group).flatMap(({ id, label }): Askable[] => {
-      if (wanted(state, settingKey(group, id, 'on')) === false) return [];
-      const zone = zoneOf(state, group, id);
-      const what = nameOf(wanted(state, settingKey(group, id, 'name')), label);
-      return zone === null
-        ? []
-        : [
-            { item: id, what, zone, is: 'alarm' },
-            { item: id, what, zone, is: 'restoral' },
-          ];
-    }),
-  );
-  return items.length > 0 ? items : [{ item: null, what: 'any event', zone: null, is: 'alarm' }];
-};
 
 export type AskTimes = { readonly usual: number; readonly late: number; readonly until: number };
 
 /** How long an answer takes, ms: dialling and the desk, and an entry delay that has to run first. Common practice, no source. */
-export const askTimes = (state: State, { item }: Pick<Askable, 'item'>): AskTimes => {
+export const askTimes = (state: State, { item }: Pick<Makeable, 'item'>): AskTimes => {
   const unit = elementsOf(state, 'unit')[0]?.id ?? null;
   const area =
     item === null ? null : (['input', 'device'] as const).map((group) => wanted(state, settingKey(group, item, 'area'))).find(Boolean);
@@ -58,7 +22,9 @@ export const askTimes = (state: State, { item }: Pick<Askable, 'item'>): AskTime
 
 /** How long the answer to one that was made takes, by what it asks for. */
 export const askTimesOf = (state: State, one: Challenge): AskTimes =>
-  askTimes(state, { item: askables(state).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null });
+  askTimes(state, {
+    item: makeables({ state, profiles: [] }).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null,
+  });
 
 /** Whether somebody asked for what arrived: it answered what was asked, is waited for now, or is the end of what was made. Another event of the same moment is not. */
 export const wasAskedFor = (
@@ -77,31 +43,62 @@ export const wasAskedFor = (
 export const cameAsMeant = ({ path, answered }: Challenge): boolean =>
   answered !== null && (path === null || (answered.path === path && proves(answered.strength)));
 
-/** By a path that nobody is sure of, it is answered and proves no cell. */
-const answers = ({ zone, is, answered }: Challenge, of: Askable, over: ElementId): boolean =>
-  answered !== null && zone === of.zone && (is ?? 'alarm') === of.is && answered.path === over && proves(answered.strength);
-
-export type AskCell = { readonly of: Askable; readonly path: ElementId; readonly answered: Challenge | null };
-/** What is proved of what can be asked for, over each path in use, the first path whole before the next. */
-export const askCells = (state: State): AskCell[] => {
-  const paths = inUse({ state, bindings: bindingsOf(asPlanned(state)) }).map(({ path }) => path);
-  const all = askables(state);
-  return paths.flatMap((path) =>
-    all.map((of) => ({ of, path, answered: state.challenges.findLast((one) => answers(one, of, path)) ?? null })),
-  );
-};
-
 /** What waits for its answer now, oldest first: those whose time is over are not among them. */
 export const openChallenges = ({ challenges }: State, now: number): Challenge[] =>
   challenges.filter(({ answered, dropped, until }) => answered === null && dropped === null && now <= until);
 
-/** The next to ask for: the first cell without an answer that nobody is waiting for. */
-export const nextAsk = (state: State, now: number): AskCell | null => {
-  const open = openChallenges(state, now);
+/** One event to ask for, and what it would fill. */
+export type EventAsk = { readonly of: Makeable; readonly path: ElementId | null; readonly receiver: ElementId | null };
+
+const isFilledBy = (demand: Demand, { of, path, receiver }: EventAsk): boolean =>
+  (demand.zone === null || demand.zone === of.zone) &&
+  (demand.is === null || demand.is === of.is) &&
+  (demand.path === null || demand.path === path) &&
+  (demand.receiver === null || demand.receiver === receiver);
+
+/**
+ * What is still to be asked for, in the order of the least walking: the first path whole, each item's event and its end together; then each other path while the one before is cut, where one stands; then spare receivers.
+ */
+export const askPlan = (j: Judging): EventAsk[] => {
+  const { events, demands } = matrix(j);
+  let open: readonly Demand[] = openDemands(j, demands);
+  const paths = inUse(j);
+  const plan: EventAsk[] = [];
+  const take = (ask: EventAsk): void => {
+    if (!open.some((demand) => isFilledBy(demand, ask))) return;
+    plan.push(ask);
+    open = open.filter((demand) => !isFilledBy(demand, ask));
+  };
+  for (const [i, use] of paths.entries()) {
+    const [first, ...spare] = eventReceivers(j, use);
+    const home = first ?? null;
+    // On the other paths the walk goes back from where it ended: no way is gone twice.
+    const walked = i % 2 === 0 ? events : backwards(events);
+    for (const of of walked) take({ of, path: use.path, receiver: home });
+    for (const receiver of spare) for (const of of walked) take({ of, path: use.path, receiver });
+  }
+  return plan;
+};
+
+/** From the last item to the first, each with its event before its end. */
+const backwards = (events: readonly Makeable[]): Makeable[] => {
+  const items = [...new Set(events.map(({ item }) => item))].reverse();
+  return items.flatMap((item) => events.filter((of) => of.item === item));
+};
+
+/** A minute from one item to the next, and half of one to make it act. Ours. */
+const walking = minutes(1);
+const making = seconds(30);
+/** How long a plan takes, ms: the way between items, making each event and its usual answer. */
+export const planTakes = ({ state }: Pick<Judging, 'state'>, plan: readonly EventAsk[]): number =>
+  plan.reduce((sum, { of }, i) => sum + (plan[i - 1]?.of.item === of.item ? 0 : walking) + making + askTimes(state, of).usual, 0);
+
+/** The next to ask for: the first of the plan that nobody is waiting for. */
+export const nextAsk = (j: Judging): EventAsk | null => {
+  const open = openChallenges(j.state, j.now);
   return (
-    askCells(state).find(
-      ({ of, path, answered }) =>
-        answered === null && !open.some((one) => one.zone === of.zone && (one.is ?? 'alarm') === of.is && (one.path ?? path) === path),
+    askPlan(j).find(
+      ({ of, path }) => !open.some((one) => one.zone === of.zone && (one.is ?? 'alarm') === of.is && (one.path ?? path) === path),
     ) ?? null
   );
 };

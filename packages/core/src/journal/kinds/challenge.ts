@@ -1,10 +1,12 @@
 // Asked and answered: an event that somebody makes now, and the call that answers it. A call that merely arrives may be yesterday's, or another's.
 import { isElementId, isUlid } from '../../name/index.ts';
 import { turns } from '../../evidence/index.ts';
-import { fields, known, oneOf, orNull, text, words } from '../../problem/index.ts';
+import { fields, flag, known, oneOf, orNull, text, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { kind } from '../kind.ts';
 import { attended } from '../state/attended.ts';
+import { put } from '../state/owned.ts';
+import { cellName } from '../state/state.ts';
 
 /** Most that a station's state remembers; answered ones stay as entries. */
 const most = 64;
@@ -63,4 +65,27 @@ export const challengeDropped = kind(
     ...state,
     challenges: state.challenges.map((one) => (one.id === challenge && one.answered === null ? { ...one, dropped: reason } : one)),
   }),
+);
+
+/** An event that nobody can make here, or not over this path or at this receiver: with the reason, or asked for again. */
+export const cellAccepted = kind(
+  'cell.accepted',
+  1,
+  fields({
+    zone: orNull(words(16)),
+    is: orNull(oneOf(turns)),
+    path: orNull(known(isElementId, 'a path')),
+    receiver: orNull(known(isElementId, 'a receiver')),
+    reason: words(300),
+    lifted: flag,
+  }),
+  (state, { reason, lifted, ...cell }, { entry, pos }) => {
+    const name = cellName(cell);
+    return {
+      ...state,
+      cells: lifted
+        ? Object.fromEntries(Object.entries(state.cells).filter(([one]) => one !== name))
+        : put(state.cells, name, { ...cell, reason, pos, who: entry.who }),
+    };
+  },
 );

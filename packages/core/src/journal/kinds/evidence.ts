@@ -1,10 +1,10 @@
-import { isElementId, isGrade, isLampName, type ElementId, type Grade, type LampName, perPathLamp } from '../../name/index.ts';
+import { isElementId, isGrade, isLampName, type ElementId, type Grade, type LampName, perPathLamp, type Ulid } from '../../name/index.ts';
 import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { type HowAttributed, hows, kinds, type Strength, strengths, type Turn, turns } from '../../evidence/index.ts';
 import { kind, upgrade } from '../kind.ts';
 import { isAfter } from '../order.ts';
-import { withAnswer } from '../state/challenge.ts';
+import { answeredBy, withAnswer } from '../state/challenge.ts';
 import { withEvidence, withoutFrame } from '../state/evidence.ts';
 import { put } from '../state/owned.ts';
 import { noneKey, type State } from '../state/state.ts';
@@ -106,7 +106,20 @@ const bearsOf = ({ path: of, receiver, zone }: Call): { lamp: LampName; path: El
 };
 
 type Attributed = { how: HowAttributed; strength: Strength };
-const withCall = (state: State, data: Call, { how, strength }: Attributed, entry: State['picked'][string]['pos']): State =>
+/** The challenge that a call answers, if it came by the path that was meant: after how long, and over which path it was asked for. */
+type Asked = { by: Ulid; after: number; path: ElementId | null };
+const askedOf = (state: State, data: Call & { received: number; strength: Strength }): Asked | null => {
+  const one = answeredBy(state, data);
+  if (one?.pressed == null || (one.path !== null && one.path !== data.path)) return null;
+  return { by: one.id, after: Math.max(0, data.received - one.pressed), path: one.path };
+};
+
+const withCall = (
+  state: State,
+  data: Call,
+  { how, strength, asked }: Attributed & { asked: Asked | null },
+  entry: State['picked'][string]['pos'],
+): State =>
   withEvidence(state, {
     entry: entry.id,
     what: kinds.call.what,
@@ -127,11 +140,13 @@ const withCall = (state: State, data: Call, { how, strength }: Attributed, entry
       how,
       strength,
       source: data.source,
+      asked,
     },
     kindOf: data.event,
     receiver: data.receiver,
     strength,
     item: `${data.zone ?? ''} ${data.is ?? ''}`,
+    asked: asked !== null,
   });
 
 export type Sort = {
@@ -179,7 +194,8 @@ export const callArrived = kind(
     if (data.strength === 'impossible') return state;
     const { grade, strength, zone, frame: of } = data;
     const picked = put(pickedSinceChange(state), pickKey(data), { grade, strength, zone, pos, frame: of });
-    return withAnswer({ ...withCall(state, data, data, pos), picked }, data, entry.id);
+    const { how } = data;
+    return withAnswer({ ...withCall(state, data, { how, strength, asked: askedOf(state, data) }, pos), picked }, data, entry.id);
   },
   [upgrade(fields({ ...firstCall, how: oneOf(oldHows), account: words(16) }), (data) => ({ ...data, ...before, ...attributedThen(data) }))],
 );
@@ -193,7 +209,7 @@ export const callAttributed = kind(
     withCall(
       withoutFrame(state, data.frame),
       data,
-      { how: 'told', strength: 'claimed' },
+      { how: 'told', strength: 'claimed', asked: null },
       { ord: Math.min(data.received, pos.ord), id: pos.id },
     ),
   [upgrade(fields({ ...firstCall, words: text(500) }), (data) => ({ ...data, ...before }))],

@@ -6,7 +6,7 @@ import type { Kind } from '../kind.ts';
 import { codeMade, passwordSet, roleGiven, signedIn, signedOut, signInHeld, tokenEnded, tokenMade } from './account.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
-import { challengeDropped, challengeMade, challengePressed } from './challenge.ts';
+import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
@@ -50,6 +50,7 @@ const list = [
   challengeMade,
   challengePressed,
   challengeDropped,
+  cellAccepted,
   holdRun,
   pictureTaken,
   practiceJudged,

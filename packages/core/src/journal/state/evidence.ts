@@ -12,12 +12,14 @@ export type NewEvidence = Omit<Evidence, 'place'> & {
   readonly strength?: string;
   /** Zone and turn, which tell one input from another. */
   readonly item?: string;
+  /** Whether it answers what was asked for: a later one that merely arrived does not take its place. */
+  readonly asked?: boolean;
 };
 
 const posOf = (evidence: Evidence): Pos => ({ ord: evidence.ord, id: evidence.entry });
 export const evidencePos = posOf;
 
-export const withEvidence = (state: State, { kindOf, receiver, strength = '', item = '', ...made }: NewEvidence): State => {
+export const withEvidence = (state: State, { kindOf, receiver, strength = '', item = '', asked = false, ...made }: NewEvidence): State => {
   const evidence: Evidence = { ...made, place: state.placed?.place ?? 'bench' };
   let slots = state.evidence;
   for (const { lamp, path } of evidence.bears) {
@@ -32,7 +34,8 @@ export const withEvidence = (state: State, { kindOf, receiver, strength = '', it
       evidence.by,
       strength,
       evidence.simulated ? 'simulated' : '',
-      ...(lamp === 'Inputs' ? [item] : []),
+      ...(lamp === 'Inputs' || lamp === 'Call' ? [item] : []),
+      ...(asked ? ['asked'] : []),
     ].join('|');
     const there = slots[slot];
     if (there === undefined || comparePos(posOf(there), posOf(evidence)) < 0) slots = put(slots, slot, evidence);

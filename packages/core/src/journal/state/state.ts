@@ -6,7 +6,7 @@ import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.t
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 8;
+export const foldVersion = 9;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -32,6 +32,14 @@ export type HardwareChange = { readonly kind: HardwareKind; readonly element: El
 export type Placement = { readonly place: 'bench' | 'site'; readonly where: string; readonly pos: Pos; readonly who: Who };
 export type Element = SheetElement & { readonly gone: boolean };
 export type Accepted = { readonly reason: string; readonly pos: Pos; readonly who: Who };
+/** One place of the proof matrix, or several: what is null may be any. */
+export type CellNamed = {
+  readonly zone: string | null;
+  readonly is: Turn | null;
+  readonly path: ElementId | null;
+  readonly receiver: ElementId | null;
+};
+export const cellName = ({ zone, is, path, receiver }: CellNamed): string => [zone ?? '', is ?? '', path ?? '', receiver ?? ''].join('|');
 export type AcceptedFinding = Accepted & { readonly about: string };
 
 export type Said = { readonly done: boolean; readonly words: string; readonly pos: Pos; readonly who: Who };
@@ -161,6 +169,8 @@ export type State = {
   readonly evidence: { readonly [slot: string]: Evidence };
   /** By `lamp|path`; a whole path by `|path`. */
   readonly none: { readonly [what: string]: Accepted };
+  /** Places of the proof matrix that nobody can fill, by `cellName`. */
+  readonly cells: { readonly [cell: string]: Accepted & CellNamed };
   readonly acceptedFindings: { readonly [finding: string]: AcceptedFinding };
   /** Frames picked as evidence, by path, receiver, event, zone, turn and mark. */
   readonly picked: { readonly [what: string]: Picked };
@@ -215,6 +225,7 @@ export const emptyState = (stream: Stream): State => ({
   hardware: {},
   evidence: {},
   none: {},
+  cells: {},
   acceptedFindings: {},
   picked: {},
   changed: null,

@@ -1,8 +1,9 @@
-// [L2] Call: one event over each path in use. Unknown attribution counts as arrived and proves no strand; evidence backwards is in the entry's `bears`.
+// [L2] Call: one event over each path in use, and what the house rule asks of events, paths and receivers besides. Unknown attribution counts as arrived and proves no strand; evidence backwards is in the entry's `bears`.
 import { inUse, type Judging } from '../context.ts';
-import { reason } from '../reason.ts';
+import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged, type Verdict } from '../result.ts';
 import { graded, nextGraded, unattributed } from './graded.ts';
+import { type Demand, matrix, openDemands } from './matrix.ts';
 
 const firstOf = (is: Verdict, of: readonly Judged[]): Judged | undefined => of.find((one) => one.is === is);
 
@@ -13,6 +14,12 @@ const latest = (of: readonly Judged[]): number | null => {
   const dues = of.flatMap(({ due }) => (due === null ? [] : [due]));
   return dues.length === 0 ? null : Math.min(...dues);
 };
+
+const sameReason = (one: Reason, other: Reason): boolean =>
+  one.code === other.code && one.entries.join() === other.entries.join() && one.keys.join() === other.keys.join();
+
+const nextCell = ({ of, zone, is, path, receiver }: Demand): Reason =>
+  reason('next-cell', { what: of?.what ?? null, zone: of?.item === null ? null : zone, is, path, receiver });
 
 export const call = (j: Judging): Judged => {
   const paths = inUse(j);
@@ -40,18 +47,31 @@ export const call = (j: Judging): Judged => {
         next: one.next,
       };
   }
+  const asked = matrix(j);
+  const fell = asked.demands.filter(({ verdict }) => verdict === 'stale');
+  if (made.length > 0 && fell.length > 0) {
+    const [one] = fell;
+    const because = fell.flatMap((of) => of.because).filter((of, i, every) => every.findIndex((other) => sameReason(of, other)) === i);
+    return judged('stale', because, { ...sum, next: one === undefined ? null : nextCell(one) });
+  }
   const [absent] = missing;
   // A call that only claims its path counts as arrived; its path is named with those that have none.
   const claimed = made.filter(({ part }) => part.because.some(({ code }) => code === 'claimed' || code === 'no-longer-fits'));
   const lone = [...missing.map(({ path }) => path), ...claimed.map(({ use }) => use.path)];
   if (made.length > 0) {
-    const because = [...all.flatMap((part) => part.because), ...(lone.length > 0 ? [reason('paths-without-call', { paths: lone })] : [])];
     const marginal = firstOf('marginal', all);
-    if (marginal === undefined && absent === undefined) return judged('proven', because, sum);
-    return judged('marginal', because, {
-      ...sum,
-      next: marginal?.next ?? (marginal === undefined || absent !== undefined ? nextGraded(j, 'Call', absent ?? null) : null),
-    });
+    const open = openDemands(j, asked.demands);
+    const accepted = asked.demands.filter(({ verdict }) => verdict === 'accepted');
+    const because = [
+      ...all.flatMap((part) => part.because),
+      ...(lone.length > 0 ? [reason('paths-without-call', { paths: lone })] : []),
+      ...(open.length > 0 ? [reason('cells-open', { open: open.length, of: asked.demands.length, rule: asked.rule })] : []),
+      ...(accepted.length > 0 ? [reason('cells-accepted', { accepted: accepted.length })] : []),
+    ];
+    if (marginal === undefined && absent === undefined && open.length === 0 && accepted.length === 0) return judged('proven', because, sum);
+    const [first] = open;
+    const lead = parts.find(({ part }) => part.is !== 'proven' && part.next !== null)?.part.next ?? null;
+    return judged('marginal', because, { ...sum, next: lead ?? (first === undefined ? null : nextCell(first)) });
   }
   if (unknown.is !== 'dark') {
     const why = paths.length === 0 ? reason('no-path', {}) : reason('paths-without-call', { paths: lone });

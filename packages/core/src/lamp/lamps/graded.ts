@@ -1,6 +1,6 @@
 // Bearer, Route and a path's part of Call: lamps that go by the grade of their evidence, and for calls by how surely they came this way.
 import { schoolOf } from '../../house/index.ts';
-import type { ElementId, Grade, LampName } from '../../name/index.ts';
+import type { ElementId, LampName } from '../../name/index.ts';
 import {
   type Evidence,
   type HowAttributed,
@@ -33,6 +33,15 @@ import {
   wordsOf,
 } from '../weigh.ts';
 
+/** How a call answered what was asked for; null where it merely arrived. `over` is the path that was meant. */
+const askedFor = ({ facts }: Evidence): { readonly after: number; readonly over: unknown } | null => {
+  const asked = factOf(facts, 'asked');
+  return isObject(asked) && typeof asked['after'] === 'number' ? { after: asked['after'], over: asked['path'] } : null;
+};
+
+/** By house rule only an event that was asked for proves Call: what merely arrives may be yesterday's, or another's. */
+export const asksFor = (j: Judging): boolean => schoolOf(j.house.schools, 'calls')?.id !== 'any';
+
 const verdictOf = (j: Judging, lamp: LampName, evidence: Evidence): Verdict => {
   const sign = schoolOf(j.house.schools, 'proof')?.id === 'sign'; // by that school a sign counts, and never for more than this
   if (evidence.what === 'declaration') return lamp === 'Call' && deskIsOurs(j) && !sign ? 'dark' : 'marginal';
@@ -54,11 +63,15 @@ const sourceOf = (evidence: Evidence): { address: string } => {
   return { address: isObject(source) ? String(source['address']) : '' };
 };
 
+/** 'The only path' is a claim; it is likely once the call answers what was asked for over that very path. */
+const isRaised = (use: PathUse, evidence: Evidence): boolean =>
+  howOf(evidence) === 'only' && strengthOf(evidence) === 'claimed' && askedFor(evidence)?.over === use.path;
+
 /** What keeps a call from proving a path: nobody is sure that it came this way, or its source no longer fits the path as the sheet stands. */
 export const callDoubt = (j: Judging, use: PathUse | null, evidence: Evidence): Reason | null => {
   if (evidence.what !== 'call' || use === null) return null;
   const how = howOf(evidence);
-  if (!proves(strengthOf(evidence))) return reason('claimed', { how, path: use.path }, [evidence.entry]);
+  if (!proves(strengthOf(evidence)) && !isRaised(use, evidence)) return reason('claimed', { how, path: use.path }, [evidence.entry]);
   const source = sourceOf(evidence);
   return stillFits(asItRuns(j.state), use, { how, source })
     ? null
@@ -66,19 +79,22 @@ export const callDoubt = (j: Judging, use: PathUse | null, evidence: Evidence): 
 };
 
 /** What a piece of evidence makes of the lamp of a path by itself. */
-const weigh = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementId | null, one: Weighed): ReturnType<typeof lowered> => {
+export const weigh = (
+  j: Judging,
+  lamp: LampName,
+  use: PathUse | null,
+  path: ElementId | null,
+  one: Weighed,
+): ReturnType<typeof lowered> => {
   const of = verdictOf(j, lamp, one.evidence);
   const doubt = of === 'proven' ? callDoubt(j, use, one.evidence) : null;
-  return doubt === null ? lowered(j, lamp, path, of, one) : { is: 'marginal', because: [doubt], next: reason('next-attribute', {}) };
+  if (doubt !== null) return { is: 'marginal', because: [doubt], next: reason('next-attribute', {}) };
+  const low = lowered(j, lamp, path, of, one);
+  if (lamp !== 'Call' || low.is !== 'proven' || one.evidence.what !== 'call' || !asksFor(j) || askedFor(one.evidence) !== null) return low;
+  return { is: 'marginal', because: [reason('not-asked-for', {}, [one.evidence.entry])], next: nextGraded(j, lamp, use) };
 };
 
-/** After how long (ms) a call answered an event that was asked for; null where nobody had asked. */
-const askedFor = ({ state }: Judging, { entry }: Evidence): number | null => {
-  const asked = state.challenges.find(({ answered }) => answered?.entry === entry);
-  return asked?.answered == null || asked.pressed === null ? null : Math.max(0, asked.answered.at - asked.pressed);
-};
-
-const because = (j: Judging, evidence: Evidence, path: ElementId | null): Reason => {
+const because = (evidence: Evidence, path: ElementId | null): Reason => {
   if (evidence.what === 'call') {
     const event = String(factOf(evidence.facts, 'event'));
     const grade = evidence.grade ?? 0;
@@ -91,7 +107,7 @@ const because = (j: Judging, evidence: Evidence, path: ElementId | null): Reason
       path,
       simulated: evidence.simulated,
     };
-    return reason('call', { ...args, source: sourceOf(evidence).address, real: grade >= 7, asked: askedFor(j, evidence) }, [
+    return reason('call', { ...args, source: sourceOf(evidence).address, real: grade >= 7, asked: askedFor(evidence)?.after ?? null }, [
       evidence.entry,
     ]);
   }
@@ -113,7 +129,7 @@ export const nextGraded = (j: Judging, lamp: LampName, use: PathUse | null): Rea
   if (lamp === 'Bearer') return reason('next-bearer', {});
   if (lamp === 'Call' && !deskIsOurs(j)) return reason('next-confirm', { path: use?.path ?? null });
   if (typeof account !== 'string') return reason('next-account', {});
-  return lamp === 'Route' ? reason('next-route', {}) : reason('next-call', { account, path: use?.path ?? null });
+  return lamp === 'Route' ? reason('next-route', {}) : reason('next-call', { account, path: use?.path ?? null, asked: asksFor(j) });
 };
 
 const judgeOf = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementId | null, of: readonly Weighed[]): Judged => {
@@ -135,7 +151,7 @@ const judgeOf = (j: Judging, lamp: LampName, use: PathUse | null, path: ElementI
   // A desk of somebody else's that reads back: nothing better can be had there, unless a portal gives its log.
   const atBest =
     lamp === 'Call' && evidence.what === 'confirmation' && evidence.by === 'word' && j.whose === 'theirs' && low.is === 'marginal';
-  return judged(low.is, [because(j, evidence, path), ...low.because, ...testOnly], {
+  return judged(low.is, [because(evidence, path), ...low.because, ...testOnly], {
     grade: evidence.grade,
     rehearsal: onBench(j, evidence),
     simulated: evidence.simulated,
@@ -150,40 +166,11 @@ export const graded = (j: Judging, lamp: LampName, use: PathUse): Judged => judg
 /** Calls that arrived without a path: they count as arrived and prove no strand. */
 export const unattributed = (j: Judging): Judged => judgeOf(j, 'Call', null, null, weighed(j, 'Call', null, null));
 
-/** Whether a call is an event and not a mere test. */
-const isEvent = (grade: Grade | null): boolean => (grade ?? 0) >= 7;
-
-export type CallCell = { readonly evidence: Evidence; readonly is: Verdict; readonly because: readonly Reason[] };
-const cellOf = (j: Judging, use: PathUse, of: readonly Weighed[]): CallCell | null => {
-  const [newest] = of;
-  if (newest === undefined) return null;
-  const stands = of.filter(({ fresh }) => fresh.is !== 'stale');
-  const chosen = best(stands.map((one) => ({ of: one, verdict: weigh(j, 'Route', use, use.path, one).is })))?.of ?? newest;
-  if (chosen.fresh.is === 'stale') return { evidence: chosen.evidence, is: 'stale', because: chosen.fresh.because };
-  const { is, because } = weigh(j, 'Route', use, use.path, chosen);
-  return { evidence: chosen.evidence, is, because };
-};
-
-export type CallCells = { readonly [C in 'event' | 'test' | 'confirmed']: CallCell | null };
-/** For a path: its best event, its best test call and what another desk confirms best, each with what it is worth now. The screens show it; they judge nothing. */
-export const callCells = (j: Judging, use: PathUse): CallCells => {
-  const all = weighed(j, 'Call', use);
-  const calls = all.filter(({ evidence }) => evidence.what === 'call');
-  return {
-    event: cellOf(
-      j,
-      use,
-      calls.filter(({ evidence }) => isEvent(evidence.grade)),
-    ),
-    test: cellOf(
-      j,
-      use,
-      calls.filter(({ evidence }) => !isEvent(evidence.grade)),
-    ),
-    confirmed: cellOf(
-      j,
-      use,
-      all.filter(({ evidence }) => evidence.what === 'confirmation'),
-    ),
-  };
+/** The best test call over a path that stands: it shows the way and proves no event. */
+export const testCall = (j: Judging, use: PathUse): { readonly evidence: Evidence; readonly is: Verdict } | null => {
+  const of = weighed(j, 'Call', use).filter(({ evidence }) => evidence.what === 'call' && (evidence.grade ?? 0) < 7);
+  const chosen = best(standingOf(of).map((one) => ({ of: one, verdict: weigh(j, 'Route', use, use.path, one).is })));
+  if (chosen !== null) return { evidence: chosen.of.evidence, is: chosen.verdict };
+  const [old] = of;
+  return old === undefined ? null : { evidence: old.evidence, is: 'stale' };
 };

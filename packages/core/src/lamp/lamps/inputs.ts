@@ -5,6 +5,7 @@ import { present } from '../../journal/index.ts';
 import { factOf } from '../weigh.ts';
 import type { Judging } from '../context.ts';
 import { itemFreshness } from '../freshness.ts';
+import { sendsRestorals, zoneOf } from '../makeable.ts';
 import { type Reason, reason } from '../reason.ts';
 import { type Judged, judged, type Verdict } from '../result.ts';
 import { evidenceFor } from '../context.ts';
@@ -26,16 +27,10 @@ export type Item = {
 };
 
 const valueAt = (j: Judging, group: string, id: ElementId, param: string): Json | undefined => j.runs(settingKey(group, id, param));
-const zoneAt = (j: Judging, group: string, id: ElementId, ...params: readonly string[]): string | null => {
-  for (const param of params) {
-    const value = valueAt(j, group, id, param);
-    if (typeof value === 'number') return plainZone(String(value));
-  }
-  return null;
+const zoneAt = (j: Judging, group: string, id: ElementId, param: string): string | null => {
+  const value = valueAt(j, group, id, param);
+  return typeof value === 'number' ? plainZone(String(value)) : null;
 };
-
-/** Where the unit sends no restorals, the adopted profile says so. */
-const sendsRestorals = (j: Judging): boolean => !j.profiles.some(({ noRestorals }) => noRestorals === true);
 
 /** Whether a call or confirmation, likely by its path and still fitting it, names this zone and turn. */
 const eventsOf = (j: Judging, item: ElementId, zone: string, turn: 'alarm' | 'restoral'): Weighed[] =>
@@ -116,7 +111,7 @@ const askAgreed = (j: Judging, group: 'input' | 'device', item: ElementId): Aske
 };
 
 const askZone = (j: Judging, group: 'input' | 'device', item: ElementId): Item => {
-  const zone = group === 'input' ? zoneAt(j, group, item, 'deskZone', 'channel') : zoneAt(j, group, item, 'zone', 'deskZone');
+  const zone = zoneOf(j.runs, group, item);
   const events: Asked[] =
     zone === null
       ? [{ what: 'zone', is: 'dark', because: [reason('item-no-zone', { item })], on: [] }]

@@ -4,7 +4,8 @@ import type { Challenge } from '@green-lamp/core/journal';
 import { elementsOf } from '@green-lamp/core/journal';
 import { isElementId } from '@green-lamp/core/name';
 import { inWords } from '@green-lamp/core/quantity';
-import { type Askable, askables, askCells, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
+import { judging, type Makeable, makeables } from '@green-lamp/core/lamp';
+import { askPlan, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
 import { askEvent, dropEvent, pressEvent } from '../../../../commands/challenge.ts';
 import { askedFor } from '../../../../parts/asked-words.ts';
 import { Choose } from '../../../../parts/Field.tsx';
@@ -13,7 +14,7 @@ import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useNow } from '../../../../store/use-stream.ts';
 
-const keyOf = ({ item, is }: Askable): string => `${item ?? ''} ${is}`;
+const keyOf = ({ item, is }: Makeable): string => `${item ?? ''} ${is}`;
 /** Seconds as they are read from across a cabinet: 6.2 s, later whole ones. */
 const took = (ms: number): string => (ms < 60_000 ? `${(ms / 1000).toFixed(1)} s` : inWords(Math.round(ms / 1000) * 1000));
 
@@ -72,10 +73,10 @@ export const AskNow = ({ station }: { station: Station }) => {
   const { state } = station;
   const [chosen, setChosen] = useState<{ readonly of: string; readonly path: string } | null>(null);
   const [saying, setSaying] = useState<Saying | null>(null);
-  const next = nextAsk(state, now);
-  const all = askables(state);
-  const cells = askCells(state);
-  const done = cells.filter(({ answered }) => answered !== null).length;
+  const j = judging(state, { ...station.rules, heard: station.beside?.heard ?? [], now });
+  const next = nextAsk(j);
+  const all = makeables(j);
+  const left = askPlan(j).length;
   const open = openChallenges(state, now);
   const answered = state.challenges.filter((one) => one.answered !== null);
   const of = all.find((one) => keyOf(one) === chosen?.of) ?? next?.of ?? all[0];
@@ -85,9 +86,7 @@ export const AskNow = ({ station }: { station: Station }) => {
     <section aria-label="Make an event now" className="mb-5">
       <h3 className="border-b border-rule-2 font-bold">
         Make an event now{' '}
-        <span className="font-normal text-ink-2">
-          {done} of {cells.length} answered
-        </span>
+        <span className="font-normal text-ink-2">{left === 0 ? 'all that is asked has come' : `${left} still to make`}</span>
       </h3>
       <div className="my-2 flex flex-wrap items-end gap-3">
         <div className="min-w-48 grow basis-0">

@@ -15,9 +15,9 @@ import { useLive } from '../../../../store/live.ts';
 import type { FrameView, ListenerState } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
-import { Asked } from './Asked.tsx';
 import { AskNow } from './AskNow.tsx';
 import { OnTestBar } from './OnTestBar.tsx';
+import { ProofMatrix } from './ProofMatrix.tsx';
 
 const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   const [path, setPath] = useState('');
@@ -122,7 +122,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
     <div className="flex flex-col gap-5">
       <OnTestBar station={station} />
       {ours && <AskNow station={station} />}
-      <Asked station={station} />
+      <ProofMatrix station={station} />
       <section aria-label="Calls of this station">
         <h3 className="mb-1 font-bold">What arrived</h3>
         {away && <p className="text-note font-semibold">The desk does not answer; newer calls may have come.</p>}
