@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, section, setting } from './technician.ts';
 
 test('from blank to a proven call: a new station, its account, an outside client, and what a new APN does to the proof', async ({
   page,
@@ -21,10 +21,12 @@ test('from blank to a proven call: a new station, its account, an outside client
   await expect(page.getByRole('status').filter({ hasText: 'Desk has it: Test call over Cellular' })).toBeVisible();
   await expect(lamp(page, /^Call, weak, grade 6, bench/)).toBeVisible();
   await expect(lamp(page, /^Route, path 1, proven, grade 6, bench/)).toBeVisible();
+  await makeNow(page, 'Cellular');
   expect(await desk.send(`${account};2026-11-12T14:41:00Z;event=rain_high;zone=1`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
   await expect(lamp(page, /^Network, path 1, proven, grade 7, bench$/)).toBeVisible();
 
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await setting(page, /^SIM, /, 'APN', 'iot.fellwave.example');
   await expect(lamp(page, /^Call, proven, grade 7, bench, a change waits$/)).toBeVisible();
   await page
@@ -46,6 +48,7 @@ test('from blank to a proven call: a new station, its account, an outside client
   await page.keyboard.press('r');
   await delivered(page);
   await expect(lamp(page, /^Call, retest/)).toBeVisible();
+  await makeNow(page, 'Cellular');
   expect(await desk.send(`${account};;event=rain_high`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
   await page.reload();
@@ -86,14 +89,19 @@ test('placed at the site, the bench proof falls; a call from there proves it wit
   await arrivesFrom(page, 'Ethernet');
   await delivered(page);
   await desk.send(`${account};;event=door`);
+  // It came, and nobody had asked for it.
+  await expect(lamp(page, /^Call, weak, grade 7, bench/)).toBeVisible();
+  await makeNow(page, 'Ethernet');
+  await desk.send(`${account};;event=door;n=2`);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await page.getByRole('button', { name: 'Log change: the station' }).click();
   await page.getByRole('menuitem', { name: /Fitted at the site/ }).click();
   await page.getByLabel('Where exactly').fill('the pump house');
   await page.getByRole('button', { name: 'It is fitted there' }).click();
   for (const of of [/^Network, path 1, retest/, /^Route, path 1, retest/, /^Call, retest/]) await expect(lamp(page, of)).toBeVisible();
-  await delivered(page);
-  await desk.send(`${account};;event=door`);
+  await makeNow(page, 'Ethernet');
+  await desk.send(`${account};;event=door;n=3`);
   await expect(lamp(page, /^Call, proven, grade 7$/)).toBeVisible();
 });
 

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { device as openDevice, arrive, arrivesFrom, delivered, lamp, newAccount, openStation, setting } from './technician.ts';
+import { device as openDevice, arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, setting } from './technician.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 /** The command line as a person calls it, from the folder in which the files are. */
@@ -47,6 +47,7 @@ test('a blank station worked to its record: the journal verifies, and not after 
     .fill(`AT+CPIN="${pin}"\nOK\n+CSQ: 20,99\nadmin password: ${password}\nPIN code = ${pin}\n`);
   await page.getByRole('button', { name: 'Keep this text' }).click();
   await delivered(page);
+  await makeNow(page, 'Cellular');
   await desk.send(`${account};;event=depth_high`);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
 

@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, section, setting, slips } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, openStation, section, setting, slips } from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,
@@ -9,6 +9,8 @@ test('the sheet reads as it runs and as planned; a stage is pressed for one sett
   await arrive(page, desk.web);
   await openStation(page, { name: 'Stages', account, paths: ['Cellular'] });
   await arrivesFrom(page, 'Cellular');
+  await makeNow(page, 'Cellular');
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await setting(page, /^SIM/, 'APN', 'first.example');
   const sim = await device(page, /^SIM/);
   const row = sim
@@ -53,9 +55,10 @@ test('elements are added, named, changed by hand and taken off, and each says wh
   await arrive(page, desk.web);
   await openStation(page, { name: 'Hands', account, paths: ['Cellular'] });
   await arrivesFrom(page, 'Cellular');
-  await delivered(page);
+  await makeNow(page, 'Cellular');
   await desk.send(`${account};;event=rain_high`);
   await expect(lamp(page, /^Call, proven/)).toBeVisible();
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await device(page, /^SIM, /);
   await page.getByRole('button', { name: 'Log change: SIM' }).click();
   await page.getByRole('menuitem', { name: 'Another card is in' }).click();

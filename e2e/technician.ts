@@ -108,3 +108,15 @@ export const slips = (page: Page): Promise<void> => page.getByRole('button', { n
 
 /** A part of the chapter or screen that is open. */
 export const part = (page: Page, name: string): Promise<void> => page.getByRole('tab', { name, exact: true }).click();
+
+/** In Proof: says that an event is made now, over a path where one is meant; the desk knows it by then. */
+export const makeNow = async (page: Page, over?: string): Promise<void> => {
+  await page.getByRole('link', { name: /^5? ?Proof/ }).click();
+  const ask = section(page, 'Make an event now');
+  if (over !== undefined) await ask.getByLabel('Over', { exact: true }).selectOption({ label: over });
+  const waited = ask.getByRole('list', { name: 'Waited for' }).getByRole('listitem');
+  const before = await waited.count();
+  await ask.getByRole('button', { name: 'I make it now' }).first().click();
+  await expect(waited).toHaveCount(before + 1);
+  await delivered(page);
+};

@@ -1,5 +1,5 @@
 import { expect, pathAddress, test } from './desk.ts';
-import { allDevices, arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section, setting } from './technician.ts';
+import { allDevices, arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, section, setting } from './technician.ts';
 
 test('two paths: Ethernet alone leaves Call marginal and names the other; each strand is proved and falls by itself', async ({
   page,
@@ -21,6 +21,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
     await expect(lamp(page, /^Network, path 2, not tested/)).toBeVisible();
   });
   await test.step('over Ethernet alone', async () => {
+    await makeNow(page, 'Ethernet');
     await desk.sendFrom(pathAddress(2), `${account};;event=level`);
     await expect(lamp(page, /^Network, path 2, proven, grade 7/)).toBeVisible();
     await expect(lamp(page, /^Network, path 1, not tested/)).toBeVisible();
@@ -29,6 +30,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
     await expect(page.getByRole('complementary', { name: 'Margin' }).getByText('No call has been seen over Cellular.')).toBeVisible();
   });
   await test.step('and over the other', async () => {
+    await makeNow(page, 'Cellular');
     await desk.send(`${account};;event=level`);
     await expect(lamp(page, /^Call, proven, grade 7/)).toBeVisible();
   });
@@ -49,7 +51,7 @@ test('two paths: Ethernet alone leaves Call marginal and names the other; each s
       await expect(lamp(page, of)).toBeVisible();
   });
   await test.step('a call before the restart is marginal and asks for one press', async () => {
-    await delivered(page);
+    await makeNow(page, 'Cellular');
     await desk.send(`${account};;event=level`);
     await expect(lamp(page, /^Call, weak, grade 7/)).toBeVisible();
     await lamp(page, /^Route, path 1, weak/).click();

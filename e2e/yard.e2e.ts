@@ -1,7 +1,7 @@
 // [Y1] 'Simulated' from the socket to the print, and never on a client from outside.
 import { yardPlaces } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, device, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
 test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the desk and in print; the same from outside does not', async ({
   page,
@@ -11,7 +11,7 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Yard to print', account });
   await arrivesFrom(page, 'Cellular');
-  await delivered(page);
+  await makeNow(page, 'Cellular');
   await page.keyboard.press('g');
   await page.keyboard.press('y');
   await page.getByLabel('Station', { exact: true }).selectOption({ label: 'Yard to print' });
@@ -37,6 +37,7 @@ test('[Y1] a call of the yard says ‘simulated’ at the lamp, in Proof, at the
   // A client that merely binds the yard's address is neither marked nor believed.
   expect(await desk.sendFrom(places?.[0]?.address ?? '', `${account};;event=tamper`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench, simulated/)).toBeVisible();
+  await makeNow(page, 'Cellular');
   expect(await desk.send(`${account};;event=tamper`)).toEqual(['OK 1']);
   await expect(lamp(page, /^Call, proven, grade 7, bench$/)).toBeVisible();
   await page.getByRole('link', { name: 'Desk', exact: true }).click();

@@ -17,6 +17,8 @@ import { Copies } from './safe/copies.ts';
 import { SafeModule } from './safe/safe.module.ts';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
+import { Watch } from './watch/watch.ts';
+import { WatchModule } from './watch/watch.module.ts';
 import { Pieces } from './blobs/pieces.ts';
 import { DemoCalls } from './demo/calls.ts';
 import { Demo } from './demo/demo.ts';
@@ -81,6 +83,7 @@ export class AppModule {
         SafeModule,
         RemoteModule,
         DemoModule,
+        WatchModule,
       ],
       providers: [
         { provide: APP_GUARD, useClass: MayGuard },
@@ -233,6 +236,7 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   if (env.demo) app.get(DemoCalls).open(env.demoCalls);
   await app.get(Publish).shipped();
   await app.get(Board).open();
+  await app.get(Watch).open(env.data);
   const caching = setInterval(() => {
     journal.cacheStates().catch(() => undefined); // a cache: the next one comes
   }, 10_000);

@@ -1,10 +1,12 @@
 // Starts the server, prints every address that it listens on, and stops cleanly. With --check it only reads the database through.
 import { join, resolve } from 'node:path';
+import { isObject } from '@green-lamp/core/name';
 import { start } from './app.ts';
 import { Journal } from './journal/journal.ts';
 import { Vault } from './secrets/vault.ts';
 import { faultWords } from './shell/database.ts';
 import { DataFolder } from './shell/data-folder.ts';
+import { Clock } from './shell/clock.ts';
 import { type Env, readEnv } from './shell/env.ts';
 import { ulid } from 'ulid';
 import { restore } from './safe/restore.ts';
@@ -61,6 +63,11 @@ const serve = async (env: Env): Promise<void> => {
   for (const { kind, host, port } of desk.listeners) console.log(`Listener     ${kind}  ${host}:${port}`);
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
   console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);
+  // Only whoever started this process, and set its clock, can step it: tests that live through days.
+  if (env.clockFrom !== null)
+    process.on('message', (message) => {
+      if (isObject(message) && typeof message['step'] === 'number') app.get(Clock).step(message['step']);
+    });
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       setTimeout(() => {

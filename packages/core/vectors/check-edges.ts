@@ -183,6 +183,12 @@ export const edges: { readonly [rule: string]: readonly string[] } = {
     'unit.testEvery: 86399999 silent | 86400000 grace-short',
     'unit.testEvery: 89999999 silent | 90000000 grace-short',
   ],
+  'watch/noticed-as-promised': [
+    'desk.grace: 86400000 silent | 86400001 notice-late',
+    'desk.grace: 90000000 silent | 90000001 notice-late',
+    'desk.promised: 89999999 notice-late | 90000000 silent',
+  ],
+  'watch/noticed-by-category': ['desk.grace: 90000000 silent | 90000001 notice-category'],
   'watch/plan-lasts': [
     'sim.plan: 22463999 plan-short | 22464000 silent',
     'unit.eventBytes: 837 silent | 838 plan-short',

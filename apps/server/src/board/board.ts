@@ -2,7 +2,9 @@
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
-import type { Judging, Show } from '@green-lamp/core/api';
+import type { Stream } from '@green-lamp/core/name';
+import type { Judging, Show, Summary } from '@green-lamp/core/api';
+import { type Instant, instant } from '@green-lamp/core/quantity';
 import { Whereabouts } from '../desk/here.ts';
 import { Events } from '../journal/events.ts';
 import { NotKept } from '../journal/trouble.ts';
@@ -10,8 +12,10 @@ import { Clock } from '../shell/clock.ts';
 import { Database } from '../shell/database.ts';
 import type { Answers, FromJudge, Question, ToJudge } from './asked.ts';
 import { BoardReader, isBroken } from './file.ts';
+import type { Facts } from './judging.ts';
 import { plainName } from './plain-name.ts';
 
+export type WatchedRow = { readonly watch: number; readonly summary: Summary; readonly settings: Facts['settings'] };
 export type Place = { readonly urgent: number; readonly sort: string; readonly stream: string };
 
 /** How often (ms) the worker is told the time and where the desk stands, and how long what was heard is gathered for it. */
@@ -95,6 +99,7 @@ export class Board implements OnApplicationShutdown {
       }, gather),
     ];
     for (const timer of this.#timers) timer.unref();
+    this.clock.onStep(() => this.#tell());
     await this.#start().catch(() => undefined); // units are heard and entries kept without it; it is started again
   }
 
@@ -192,6 +197,35 @@ export class Board implements OnApplicationShutdown {
     const [all, mine, test] = [count(''), count("where who = 'mine'"), count('where test = 1')];
     const { sql, values } = this.#where(of);
     return { counts: { all, mine, others: all - mine, test }, total: sql === '' ? all : count(`where true${sql}`, values) };
+  }
+
+  /** When the next window of a station's calls ends, by what is judged; null for none, or while nothing is judged. */
+  nextWindow(): Instant | null {
+    if (this.#reader === null) return null;
+    const [row] = this.#all('select min(watch) as at from row where watch > 0', []) as { at: number | null }[];
+    return row?.at == null ? null : instant(row.at);
+  }
+  /** Stations whose window has ended, the longest ago first. */
+  endedWindows(now: Instant, limit: number): Stream[] {
+    const rows = this.#all('select stream from row where watch > 0 and watch <= ? order by watch limit ?', [now, limit]);
+    return (rows as { stream: Stream }[]).map(({ stream }) => stream); // written by the board's own worker
+  }
+  /** What is silent, oldest first; what is due next; who is on test; and how many stations are watched. */
+  watched(): { readonly lapses: WatchedRow[]; readonly next: WatchedRow[]; readonly test: WatchedRow[]; readonly armed: number } {
+    const of = (sql: string): WatchedRow[] =>
+      (this.#all(`select watch, body, facts from row ${sql}`, []) as { watch: number; body: string; facts: string }[]).map(
+        ({ watch, body, facts }) => ({
+          watch,
+          summary: JSON.parse(body) as Summary, // both written by the board's own worker
+          settings: (JSON.parse(facts) as Facts).settings,
+        }),
+      );
+    return {
+      lapses: of('where lapse > 0 order by lapse limit 200'),
+      next: of('where watch > 0 order by watch limit 50'),
+      test: of('where test = 1 order by sort limit 200'),
+      armed: (this.#all('select count(*) as n from row where watch > 0', [])[0] as { n: number }).n,
+    };
   }
 
   /** Asks the worker something about all stations. */

@@ -67,7 +67,10 @@ const around = (): Around => {
     .update(JSON.stringify([house.seq, profiles.seq, here]))
     .digest('hex')
     .slice(0, 16);
-  return { people: reader.at(peopleStream).state.people, house: house.state, profiles: profiles.state, here: here ?? nowhere, rules, core };
+  const { downs } = reader.at(deskStream).state;
+  return {
+    downs,
+    people: reader.at(peopleStream).state.people, house: house.state, profiles: profiles.state, here: here ?? nowhere, rules, core };
 };
 const nowhere: Around['here'] = { addresses: [], networks: [], outside: [], hidden: false, testPaths: false };
 

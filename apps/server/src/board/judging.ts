@@ -2,7 +2,7 @@
 import type { Stream } from '@green-lamp/core/name';
 import { type Here } from '@green-lamp/core/evidence';
 import { type State } from '@green-lamp/core/journal';
-import { allLamps, type Line, rulesOf, testDue } from '@green-lamp/core/lamp';
+import { allLamps, type Line, openLapses, rulesOf, supervision, testDue, watchDue } from '@green-lamp/core/lamp';
 import { dayEnds, type Instant } from '@green-lamp/core/quantity';
 import { claimsOf, endsOf, summary, zoneOf } from '@green-lamp/core/walk';
 import { isSecret } from '@green-lamp/core/sheet';
@@ -15,6 +15,8 @@ export type Around = {
   readonly house: State;
   readonly profiles: State;
   readonly here: Here;
+  /** When the desk itself was away. */
+  readonly downs: State['downs'];
   readonly rules: string;
   readonly core: string;
 };
@@ -64,8 +66,8 @@ export const judged = (
     person: (person) => around.people[person] ?? null,
   });
   if (of === null) return null;
-  const live = testDue(state, now);
-  const dues = [...allLamps(of.line).map(({ due }) => due), live].flatMap((due) => (due !== null && due > now ? [due] : []));
+  const watched = supervision(state, heard, now, around.downs);
+  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes].flatMap((due) => (due !== null && due > now ? [due] : []));
   const facts: Facts = {
     settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
     ends: endsOf(state),
@@ -84,6 +86,8 @@ export const judged = (
     heard: heard.reduce((last, one) => Math.max(last, one.last), 0),
     judged: now,
     due: Math.min(...dues, dayEnds(now, zoneOf(state)) + spread(stream)),
+    watch: watchDue(state, watched) ?? 0,
+    lapse: openLapses(state)[0]?.since ?? 0,
     body: JSON.stringify({ stream, ...of, line: lean(of.line) }),
     facts: JSON.stringify(facts),
   };

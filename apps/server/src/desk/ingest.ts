@@ -4,7 +4,7 @@ import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
-import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, openLapses, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
@@ -137,6 +137,20 @@ export class Ingest {
     turn.heard({ station, path, receiver, event: of.event, strength, simulated: frame.simulated, grade: of.grade });
     if (entry !== null) turn.keep(entry, textOf(entry));
     this.#checkIn(turn, station, of);
+    this.#called(turn, station, of, frame);
+  }
+
+  /** A call ends a silence: of its path, and of the station. One that is simulated ends none that real calls had made. */
+  #called(turn: Turn, station: Stream, { path, receiver, simulated }: Matched, { id }: NewFrame): void {
+    if (receiver === null || openLapses(turn.head(station).state).length === 0) return;
+    if (simulated && turn.heardOf(station).some((one) => !one.simulated && one.strength !== 'impossible')) return;
+    for (const lapse of openLapses(turn.head(station).state)) {
+      if (lapse.path !== null && lapse.path !== path) continue;
+      const { last } = turn.head(station).state;
+      const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: last?.ord ?? 0, who: { part: 'desk' } } as const;
+      const entry = write(pen, station, 'lapse.closed', { lapse: lapse.id, frame: id, at: turn.now });
+      turn.keep(entry, textOf(entry));
+    }
   }
 
   /** Profiles that a station has adopted; only they say what its unit sets by itself. */

@@ -1,16 +1,13 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
 import { type ElementId, houseStream, type Json, profilesStream, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
-import { plainZone } from '@green-lamp/core/evidence';
 import { type DataOf, type Entry, type Known, readEntry, type State, wanted } from '@green-lamp/core/journal';
 import { accountsOf, rulesOf } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
-import { fileChanges, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
+import { fileChanges, isOfMade, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
 import { readAnswer, jpegSize } from '@green-lamp/core/wire';
 import type { NewFrame, Turn } from './turn.ts';
 
-/** How far another desk's clock may be from ours. Ours. */
-const sameTime = 120_000;
 /** How much earlier than its own entry a drill may be said to have begun: clocks differ. Ours. */
 const drillSlack = 60_000;
 
@@ -127,13 +124,18 @@ const siteZone = (state: State): string => {
 const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, data: DataOf<'call.confirmed'>): Problem[] => {
   if (data.how === 'read back') return [];
   const text = hashes?.[0] === undefined ? null : textOf(turn, hashes[0]);
-  const line = text === null || data.line === null ? undefined : readLog(text, siteZone(state)).find(({ n }) => n === data.line);
+  const line = text === null || data.line === null ? undefined : readLog(text, siteZone(state), data.columns).find(({ n }) => n === data.line);
   const why = (words: string): Problem[] => [problem('not-shown', 'data.line', { why: words })];
   if (line === undefined) return why('The log that goes with it has no such line that can be read.');
   if (!accountsOf(state).includes(line.account)) return why('That line is of another account.');
-  if (plainZone(line.zone ?? undefined) !== data.zone || line.at !== data.at) return why('That line has another zone or time.');
+  if (line.zone !== data.zone || line.at !== data.at) return why('That line has another zone or time.');
   const made = state.made.some(
-    ({ pos, zone, path }) => Math.abs(pos.ord - line.at) <= sameTime && zone === data.zone && (path === null || path === data.path),
+    (one) =>
+      one.zone === data.zone &&
+      one.is === data.is &&
+      (one.path === null || one.path === data.path) &&
+      (data.made === null || one.pos.id === data.made) &&
+      isOfMade(line, one, accountsOf(state)),
   );
   return made ? [] : why('No event was made within two minutes of that line: note that you make it, then make it.');
 };

@@ -58,6 +58,7 @@ const table: readonly string[] = [
   'StationsController.sheets: stations.read',
   'TelephoneController.authority: sign.in',
   'TelephoneController.telephone: own.keep',
+  'WatchController.state: stations.read',
   'YardController.act: yard.use',
   'YardController.ask: yard.use',
   'YardController.call: yard.use',

@@ -15,4 +15,5 @@ export * from './secrets.ts';
 export * from './stations.ts';
 export * from './telephone.ts';
 export * from './texts.ts';
+export * from './watch.ts';
 export * from './yard.ts';

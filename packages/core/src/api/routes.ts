@@ -23,6 +23,7 @@ import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
 import { listStations } from './stations.ts';
 import { reachedAt } from './telephone.ts';
 import { keepText, textByHash } from './texts.ts';
+import { watchState } from './watch.ts';
 import {
   actInYard,
   askModem,
@@ -63,6 +64,7 @@ export const routes: readonly AnyRoute[] = [
   besideStation,
   framesOf,
   deskState,
+  watchState,
   health,
   reachedAt,
   seeCopies,

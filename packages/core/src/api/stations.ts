@@ -1,5 +1,6 @@
 // The list of stations as it is asked for.
 import type { Line } from '../lamp/index.ts';
+import { isUlid } from '../name/index.ts';
 import { isInstant } from '../quantity/index.ts';
 import { atLeast, flag, type Given, known, listOf, ofCore, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
 import { whoNextNames } from '../walk/index.ts';
@@ -11,6 +12,16 @@ const count = whole(0, mostWhole);
 export const shows = ['all', 'mine', 'others', 'test'] as const;
 export type Show = (typeof shows)[number];
 const said = text(20_000);
+/** A silence that stands open. */
+export const lapseShape = {
+  id: known(isUlid, 'a lapse'),
+  is: oneOf(['first', 'silence']),
+  path: orNull(said),
+  since: known(isInstant, 'an instant'),
+  due: known(isInstant, 'an instant'),
+  called: listOf(text(200), 20),
+  taken: orNull(text(1000)),
+} as const;
 const summaryShape = atLeast({
   stream,
   name: said,
@@ -23,6 +34,7 @@ const summaryShape = atLeast({
   temporary: listOf(said, 10_000),
   onTest: orNull(atLeast({ until: known(isInstant, 'an instant'), overdue: flag })),
   strange: flag,
+  lapses: listOf(atLeast(lapseShape), 40),
 });
 export type Summary = Given<typeof summaryShape>;
 /** How many rows wait to be judged anew, of how many. */

@@ -105,6 +105,16 @@ export const words = {
     'Every test that is a little late sends somebody out.',
     'Set the missed-test alarm above {every}, with an hour to spare.',
   ],
+  'notice-late': [
+    'A silence is noticed after up to {grace}; the client was promised {promised}.',
+    'A station that dies just after a call stays dead that long before anybody knows.',
+    'Let it call more often and shorten the silence, or tell the client what it really is.',
+  ],
+  'notice-category': [
+    'A silence is noticed after up to {grace}; category {category} allows {within}.',
+    'The transmission does not meet the category that is on paper.',
+    'Let it call more often and shorten the silence, or agree on another category.',
+  ],
   'grace-long': [
     'The desk raises a missed-test alarm only after {grace}; the unit tests every {every}.',
     'A dead station stays unnoticed that long.',

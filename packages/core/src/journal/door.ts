@@ -105,6 +105,15 @@ const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made
   ...(pressed === null ? [] : pressedNow(entry, pressed, 'data.pressed')),
 ];
 
+/** What is read back is read back of an event that was made here; their log can show that it came, and not that it did not. */
+const confirmedFault = ({ made }: State, data: DataOf<'call.confirmed'>): Problem[] => {
+  if (data.how === 'log') return data.said === 'right' ? [] : [problem('refused', 'data.said', { why: 'a log shows what came, and nothing else.' })];
+  const of = made.find(({ pos }) => pos.id === data.made);
+  return of !== undefined && of.zone === data.zone && of.is === data.is && of.path === data.path && of.event === data.event
+    ? []
+    : [problem('refused', 'data.made', { why: 'no such event was made at this station: note it first.' })];
+};
+
 /** Not everything at once: then there would be nothing left to prove. */
 const cellFault = (state: State, { zone, is, path, receiver }: DataOf<'cell.accepted'>): Problem[] => [
   ...(zone === null && is === null && path === null && receiver === null ? [problem('missing', 'data.zone', {})] : []),
@@ -134,11 +143,13 @@ const practiceFault = (entry: Entry, known: Known): Problem[] => {
   return right === answers.includes(fault) ? [] : [problem('refused', 'data.right', { why: 'the answers say otherwise.' })];
 };
 
-/** Nobody stays on test for longer than a day at a press; at another desk somebody there was told. */
-const testFaults = (entry: Entry, until: number): Problem[] =>
-  until <= entry.at || until > entry.at + 86_400_000
-    ? [problem('range', 'data.until', { least: entry.at, most: entry.at + 86_400_000, got: until })]
+/** An end that is yet to come, and not more than so many days away. */
+const until = (entry: Entry, end: number, days: number): Problem[] =>
+  end <= entry.at || end > entry.at + days * 86_400_000
+    ? [problem('range', 'data.until', { least: entry.at, most: entry.at + days * 86_400_000, got: end })]
     : [];
+/** Nobody stays on test for longer than a day at a press; at another desk somebody there was told. */
+const testFaults = (entry: Entry, end: number): Problem[] => until(entry, end, 1);
 const toldFault = (elsewhere: boolean, told: string): Problem[] =>
   elsewhere === (told.trim() !== '') ? [] : [problem('missing', elsewhere ? 'data.told' : 'data.elsewhere', {})];
 /** Whose desk it is says the sheet: a window at another desk never ends by itself. */
@@ -190,12 +201,19 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return [...testFaults(entry, known.data.until), ...openTest(state)];
     case 'test.ended':
       return [...openTest(state), ...toldFault(state.onTest.at(-1)?.elsewhere ?? false, known.data.told)];
+    case 'watch.muted':
+      return until(entry, known.data.until, 366);
+    case 'lapse.taken':
+      return state.lapses.some(({ id }) => id === known.data.lapse)
+        ? []
+        : [problem('type', 'data.lapse', { want: 'a silence of this station' })];
     case 'cell.accepted':
       return [...pathFault(state, known.data.path), ...cellFault(state, known.data)];
     case 'challenge.dropped':
       return openFault(state, known.data.challenge);
-    case 'event.made':
     case 'call.confirmed':
+      return [...pathFault(state, known.data.path), ...confirmedFault(state, known.data)];
+    case 'event.made':
     case 'call.attributed':
     case 'drill.begun':
     case 'drill.run':

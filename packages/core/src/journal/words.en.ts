@@ -105,8 +105,14 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Frame ${d.frame}${d.simulated ? ' (simulated)' : ''} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
   'event.made': (d, s) =>
     `An event was made: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', over again' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'desk.rung': (d) =>
+    `The other desk was rung: ${d.person} has ${d.offTest ? 'taken it off test' : 'left it on test'}, supervision ${d.armed ? 'is armed' : 'is not armed'}.${d.else === '' ? '' : ` Else: ${d.else}`}`,
+  'watch.asked': (d, s) =>
+    `${d.person} was asked for the tests that came: ${d.tests.length === 0 ? 'none did' : d.tests.map(s.when).join(', ')}${d.path === null ? '' : `, over ${s.element(d.path)}`}. Supervision ${d.armed ? 'is armed' : 'is not armed'}, the account is ${d.offTest ? 'off' : 'on'} test.${d.words === '' ? '' : ` ${d.words}`}`,
   'call.confirmed': (d, s) =>
-    `${d.how === 'log' ? `The log of the other desk has it (line ${d.line ?? 0})` : `Read back by ${d.person}`}: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+    d.said !== 'right'
+      ? `${d.person} ${d.said === 'missing' ? 'has nothing of' : 'has another signal than'} ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', its end' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`
+      : `${d.how === 'log' ? `The log of the other desk has it (line ${d.line ?? 0})` : `Read back by ${d.person}`}: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'change.shown': (d) => `The files before and after show what was changed from afar: ${d.name} is ${d.now}, it was ${d.was}.`,
   'checkins.seen': (d, s) =>
     `${d.instants.length} scheduled check-ins came while nobody was there${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}; ${d.asked} are asked.`,
@@ -115,6 +121,13 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
+  'lapse.found': (d, s) =>
+    `${d.is === 'first' ? 'The first call after the last visit did not come' : 'It has gone silent'}${d.path === null ? '' : ` over ${s.element(d.path)}`}: nothing since ${s.when(d.since)}, waited for until ${s.when(d.due)}.${d.called === '' ? '' : ` To call: ${d.called}.`}`,
+  'lapse.closed': (d, s) => `It has called again, ${s.when(d.at)} (frame ${d.frame}).`,
+  'lapse.taken': (d) => (d.words === '' ? 'The silence was taken.' : `The silence was taken: ${d.words}`),
+  'watch.muted': (d, s) => `Nobody is sent for a silence until ${s.when(d.until)}: ${d.reason}.`,
+  'watch.unmuted': (d) => `A silence sends somebody again.${d.words === '' ? '' : ` ${d.words}`}`,
+  'desk.down': (d, s) => `The desk itself was away from ${s.when(d.from)} to ${s.when(d.to)}: what did not arrive then is no silence of a station.`,
   'test.begun': (d, s) =>
     `On test until ${s.when(d.until)}${d.elsewhere ? `, as ${d.told} at the desk was told` : ''}.${d.words === '' ? '' : ` ${d.words}`}`,
   'test.extended': (d, s) => `On test until ${s.when(d.until)} now.`,

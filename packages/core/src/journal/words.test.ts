@@ -11,6 +11,7 @@ const at = instant(Date.UTC(2026, 10, 12, 14, 6));
 const m = new StationMaker({ chance: c, start: at, writer: { person: c.ulid(at), device: c.ulid(at) }, name: 'Words' });
 const sim = m.element('sim', 'card A');
 const path = m.element('path', 'mast path');
+const { id } = m.last;
 const receiver = m.element('receiver', 'desk');
 const apn = settingKey('sim', sim, 'apn');
 const pin = settingKey('sim', sim, 'pin');
@@ -43,6 +44,23 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       { by: 86_400_000 * 3650, followed: false },
       'The clock of the desk’s machine jumped ahead by 3650 d; the desk’s own clock did not follow.',
     ],
+  ],
+  'lapse.found': [
+    [{ is: 'silence', path: null, since: at, due: at, called: 'Ruth' }, 'It has gone silent: nothing since 14:06, waited for until 14:06. To call: Ruth.'],
+    [
+      { is: 'first', path, since: at, due: at, called: '' },
+      'The first call after the last visit did not come over mast path: nothing since 14:06, waited for until 14:06.',
+    ],
+  ],
+  'lapse.closed': [[{ lapse: id, frame: 7, at }, 'It has called again, 14:06 (frame 7).']],
+  'lapse.taken': [
+    [{ lapse: id, words: '' }, 'The silence was taken.'],
+    [{ lapse: id, words: 'The battery is flat.' }, 'The silence was taken: The battery is flat.'],
+  ],
+  'watch.muted': [[{ until: at, reason: 'winter' }, 'Nobody is sent for a silence until 14:06: winter.']],
+  'watch.unmuted': [[{ words: '' }, 'A silence sends somebody again.']],
+  'desk.down': [
+    [{ from: at, to: at }, 'The desk itself was away from 14:06 to 14:06: what did not arrive then is no silence of a station.'],
   ],
   'test.begun': [
     [{ until: instant(at + 3_600_000), elsewhere: false, told: '', words: '' }, 'On test until 15:06.'],
@@ -311,12 +329,33 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   ],
   'call.confirmed': [
     [
-      { how: 'read back', person: 'Ruth', path, zone: '2', is: 'alarm', event: 'float_high', at, line: null, words: 'as it should be' },
+      { how: 'read back', person: 'Ruth', path, zone: '2', is: 'alarm', event: 'float_high', at, line: null, words: 'as it should be', made: null, said: 'right', columns: null },
       'Read back by Ruth: float_high, zone 2, over mast path. as it should be',
     ],
     [
-      { how: 'log', person: 'their log', path: null, zone: null, is: null, event: 'test', at, line: 4, words: '' },
+      { how: 'log', person: 'their log', path: null, zone: null, is: null, event: 'test', at, line: 4, words: '', made: null, said: 'right', columns: null },
       'The log of the other desk has it (line 4): test.',
+    ],
+    [
+      { how: 'read back', person: 'Ruth', path: null, zone: '2', is: 'alarm', event: 'high', at, line: null, words: '', made: null, said: 'missing', columns: null },
+      'Ruth has nothing of high, zone 2.',
+    ],
+  ],
+  'desk.rung': [
+    [{ person: 'Ruth', else: '', offTest: true, armed: true }, 'The other desk was rung: Ruth has taken it off test, supervision is armed.'],
+    [
+      { person: 'Ruth', else: 'a test at three', offTest: false, armed: false },
+      'The other desk was rung: Ruth has left it on test, supervision is not armed. Else: a test at three',
+    ],
+  ],
+  'watch.asked': [
+    [
+      { person: 'Ruth', path, tests: [at], armed: true, offTest: true, words: '' },
+      `Ruth was asked for the tests that came: 14:06, over mast path. Supervision is armed, the account is off test.`,
+    ],
+    [
+      { person: 'Ruth', path: null, tests: [], armed: false, offTest: false, words: 'Ring again.' },
+      'Ruth was asked for the tests that came: none did. Supervision is not armed, the account is on test. Ring again.',
     ],
   ],
   'change.shown': [

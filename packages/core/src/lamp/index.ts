@@ -12,6 +12,8 @@ export { cellsOf, type Demand, eventReceivers, type Matrix, matrix, openDemands 
 export { type Makeable, makeables } from './makeable.ts';
 export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
+export * from './supervision.ts';
+export { testsElsewhere } from './lamps/watch.ts';
 export * from './preview.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, verdictWords, worst } from './result.ts';

@@ -3,7 +3,7 @@ import { onePath, twoSims } from './testing.ts';
 import { type DrillKind, drillKinds } from '../evidence/index.ts';
 import { hashOf } from '../journal/index.ts';
 import { type House, shippedHouse } from '../house/index.ts';
-import { hours, instant } from '../quantity/index.ts';
+import { hours, type Instant, instant } from '../quantity/index.ts';
 import { type Profile, shippedProfiles } from '../sheet/index.ts';
 import { from } from './testing.ts';
 import { cellsOf, deskIsOurs, judging, lamps, scheduledOf, shippedRules, testCall, worst } from './index.ts';
@@ -380,7 +380,7 @@ describe('at somebody else’s desk', () => {
   });
   test('a read-back by a named person is marginal, without a next; their own log proves', () => {
     const { m, path } = theirs();
-    const said = { person: 'Ruth', path, zone: '3', is: 'alarm', event: 'high', at: m.now, words: 'zone 3, alarm' } as const;
+    const said = { person: 'Ruth', path, zone: '3', is: 'alarm', event: 'high', at: m.now, words: 'zone 3, alarm', made: null, said: 'right', columns: null } as const;
     m.add('call.confirmed', { ...said, how: 'read back', line: null });
     expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: null });
     m.add('call.confirmed', { ...said, how: 'log', line: 2 });
@@ -393,10 +393,42 @@ describe('at somebody else’s desk', () => {
     expect(testCall(j, use)).toBeNull();
     expect(cellsOf(j)[0]?.cells).toMatchObject([{ verdict: 'proven', on: { evidence: { by: 'device' } } }]);
   });
-  test('Watch is asked for twice and stays a word', () => {
-    const { m } = theirs();
-    m.add('declaration.made', { lamp: 'Watch', path: null, outcome: 'good', words: 'both tests came' });
-    expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', next: null });
+  describe('Watch is asked for, and stays a word', () => {
+    const asked = (m: ReturnType<typeof theirs>['m'], tests: Instant[], more: object = {}) =>
+      m.add('watch.asked', { person: 'Ruth', path: null, tests, armed: true, offTest: true, words: '', ...more });
+    test('two tests of after everybody had left, armed and off test: weak, with nothing left to do', () => {
+      const { m } = theirs();
+      m.wait(hours(49));
+      asked(m, [instant(m.now - hours(25)), instant(m.now - hours(1))]);
+      expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', next: null });
+    });
+    test.each([
+      ['one test', 1, {}],
+      ['still on test', 2, { offTest: false }],
+      ['not armed', 2, { armed: false }],
+    ])('%s leaves it open', (_, tests, more) => {
+      const { m } = theirs();
+      m.wait(hours(49));
+      asked(m, [instant(m.now - hours(25)), instant(m.now - hours(1))].slice(0, tests), more);
+      expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', next: { code: 'next-ask-watch' } });
+    });
+    test('the same test told twice is one; tests of before the last visit count no more; none that came fails', () => {
+      const { m } = theirs();
+      m.wait(hours(49));
+      const one = instant(m.now - hours(1));
+      asked(asked(m, [one]), [one]);
+      expect(m.lamp('Watch').next).not.toBeNull();
+      m.read('Power', null, 'supply.idle', 12_000, 'mV');
+      expect(m.lamp('Watch').is).toBe('stale');
+      m.wait(hours(26));
+      asked(m, []);
+      expect(m.lamp('Watch').is).toBe('failed');
+    });
+    test('somebody’s word alone asks for more', () => {
+      const { m } = theirs();
+      m.add('declaration.made', { lamp: 'Watch', path: null, outcome: 'good', words: 'both tests came' });
+      expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', next: { code: 'next-ask-watch' } });
+    });
   });
 });
 test('a station that was never placed is on the bench everywhere: what is proven says so', () => {

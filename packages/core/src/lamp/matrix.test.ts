@@ -207,19 +207,12 @@ describe('the matrix', () => {
     const { m, path } = onePath();
     m.set(null, { 'desk.whose': 'theirs' });
     float(m);
-    const said = (is: 'alarm' | 'restoral', how: 'read back' | 'log') => {
+    const said = (is: 'alarm' | 'restoral', how: 'read back' | 'log', what: 'right' | 'missing' = 'right') => {
       m.add('event.made', { path, zone: '3', is, event: 'high', words: '' });
-      m.add('call.confirmed', {
-        how,
-        person: 'Ruth',
-        path,
-        zone: '3',
-        is,
-        event: 'high',
-        at: m.now,
-        line: how === 'log' ? 1 : null,
-        words: '',
-      });
+      const made = m.last.id;
+      const line = how === 'log' ? 1 : null;
+      const of = { how, person: 'Ruth', path, zone: '3', is, event: 'high', at: m.now, line, words: '', made, said: what, columns: null };
+      m.add('call.confirmed', of);
     };
     said('alarm', 'read back');
     expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: { code: 'next-cell' } });
@@ -227,6 +220,13 @@ describe('the matrix', () => {
     expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: null });
     said('alarm', 'log');
     said('restoral', 'log');
+    expect(m.lamp('Call').is).toBe('proven');
+    expect(m.state.made.map((one) => one.said?.how)).toEqual(['read back', 'read back', 'log', 'log']);
+    // What they do not have of one zone is not lifted by what they have of another.
+    said('alarm', 'read back', 'missing');
+    said('restoral', 'log');
+    expect(m.lamp('Call')).toMatchObject({ is: 'failed', next: { code: 'next-cell', args: { zone: '3', is: 'alarm' } } });
+    said('alarm', 'log');
     expect(m.lamp('Call').is).toBe('proven');
   });
 });

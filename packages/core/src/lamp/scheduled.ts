@@ -49,7 +49,8 @@ export const scheduledOf = (
     return inTime && (before === undefined ? hour !== '' : at - before >= every - late);
   });
 
-const read = (state: State, view: SheetView) => {
+/** By which schedule the unit calls by itself, and how long it may be silent, as the sheet has it. */
+export const scheduleOf = (state: State, view: SheetView) => {
   const number = (value: unknown): number | null => (typeof value === 'number' && value > 0 ? value : null);
   const units = elementsOf(state, 'unit').map(({ id }) => id);
   const ofUnit = (param: string): unknown => units.map((id) => view.value(settingKey('unit', id, param))).find((value) => value != null);
@@ -66,7 +67,7 @@ const read = (state: State, view: SheetView) => {
 
 /** The check-ins that Watch stands on. Several sorts over one path count together: what matters is that calls keep coming. */
 export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonly Heard[]; now: number }): CheckIns => {
-  const { every, hour, zone, late, grace } = read(state, asItRuns(state));
+  const { every, hour, zone, late, grace } = scheduleOf(state, asItRuns(state));
   const since = state.attended?.ord ?? 0;
   const of = (simulated: boolean, sure: boolean): number[] => {
     if (every === null) return [];

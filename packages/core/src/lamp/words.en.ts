@@ -147,6 +147,10 @@ export const words = {
   'item-link': (a: { item: ElementId; at: number }, s: Speaker) => `${s.element(a.item)}: a call came through it, ${s.when(a.at)}.`,
   'item-no-link': (a: { item: ElementId }, s: Speaker) => `${s.element(a.item)}: no call has come through it.`,
   'few-check-ins': (a: { seen: number; asked: number }) => `${a.seen} of ${a.asked} unattended check-ins have been seen.`,
+  lapse: (a: { is: 'first' | 'silence'; path: ElementId | null; since: number; due: number }, s: Speaker) =>
+    `${a.is === 'first' ? 'The first call after the last visit did not come' : 'It has gone silent'}${a.path === null ? '' : ` over ${s.element(a.path)}`}: nothing since ${s.when(a.since)}; the window ended ${s.when(a.due)}.`,
+  'tests-elsewhere': (a: { seen: number; asked: number; last: number; person: string }, s: Speaker) =>
+    `By word of ${a.person} ${a.seen} of ${a.asked} tests came to the other desk while nobody was there, the last ${s.when(a.last)}.`,
   'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
   'on-test': (_: None) => 'The account is still on test.',
   'paths-without-call': (a: { paths: ElementId[] }, s: Speaker) => `No call has been seen over ${list(a.paths.map(s.element))}.`,
@@ -217,7 +221,8 @@ export const words = {
   'next-return': (_: None) => 'Put the first path back and see a call come by it.',
   'next-confirm': (a: { path: ElementId | null }, s: Speaker) =>
     `Make an event${a.path === null ? '' : ` over ${s.element(a.path)}`}, and have the other desk read back what it got, or take its log.`,
-  'next-ask-watch': (_: None) => 'Ask the other desk, twice, whether the scheduled test came, and write down who said so.',
+  'next-ask-watch': (_: None) =>
+    'Ring the other desk after the next two tests: did they come, when, by which path, is supervision armed, is it off test? Write down who said so.',
   'next-interval': (_: None) => 'Put on the sheet how often the unit calls by itself.',
   'next-call-since': (_: None) => 'See a call arrive after the change.',
   'next-inputs-sheet': (_: None) => 'Put each input, local device and link on the sheet with its zone; or accept that none is fitted.',

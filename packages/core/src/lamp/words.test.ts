@@ -94,6 +94,8 @@ const samples: readonly Reason[] = [
   reason('next-item', { item: sim, what: 'event', zone: '2' }),
   reason('steps-left', { left: ['one', 'two', 'three'] }),
   reason('few-check-ins', { seen: 1, asked: 2 }),
+  reason('lapse', { is: 'first', path, since: at, due: at }),
+  reason('tests-elsewhere', { seen: 1, asked: 2, last: at, person: 'Ruth' }),
   reason('supervision-off', {}),
   reason('on-test', {}),
   reason('paths-without-call', { paths: [path] }),

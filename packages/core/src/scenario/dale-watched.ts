@@ -109,7 +109,11 @@ export const ferry = (now: Made): StationMaker => {
   hold(card(m, path, '8999999022034567802'), path, -84);
   for (const zone of ['1', '2', '3', '4', '5', '6']) {
     m.wait(minutes(3)).add('event.made', { path, zone, is: 'alarm', event: 'light_out', words: '' });
+    const made = m.last.id;
     m.wait(minutes(1)).add('call.confirmed', {
+      made,
+      said: 'right',
+      columns: null,
       how: 'read back',
       person: 'Ruth at the harbour watch',
       path,

@@ -14,6 +14,7 @@ export * from './radio/hold.ts';
 export * from './text/alphabet.ts';
 export * from './text/segments.ts';
 export * from './time/daily.ts';
+export * from './time/notice.ts';
 export { sumWords } from './words.en.ts';
 export * from './logic/equation.ts';
 export * from './logic/simulate.ts';

@@ -1,10 +1,10 @@
 // A station in one row: its line, the one thing to do next, who acts, and whether it wants a person.
-import { settingKey } from '../name/index.ts';
+import { settingKey, type Ulid } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
-import { type PersonName, speakerOf, type State, wanted } from '../journal/index.ts';
+import { type PersonName, type Speaker, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
 import { ignoresKeepalive } from '../sheet/index.ts';
-import { besideOf, asPlanned, type JudgedBy, lamps, type Line, onTest } from '../lamp/index.ts';
+import { besideOf, asPlanned, type JudgedBy, lamps, type Line, onTest, openLapses, whomToCall } from '../lamp/index.ts';
 import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant, instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
@@ -27,6 +27,21 @@ export type Summary = {
   readonly onTest: { readonly until: Instant; readonly overdue: boolean } | null;
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
+  /** Silences that stand open. */
+  readonly lapses: readonly SummedLapse[];
+};
+
+export type SummedLapse = {
+  readonly id: Ulid;
+  readonly is: 'first' | 'silence';
+  /** The path's name, where it is one path's. */
+  readonly path: string | null;
+  readonly since: Instant;
+  readonly due: Instant;
+  /** Who is to be called, in their order. */
+  readonly called: readonly string[];
+  /** Who takes it, in words; null while nobody does. */
+  readonly taken: string | null;
 };
 
 /** The zone in which a station's times are told. */
@@ -39,6 +54,17 @@ const testOf = (state: State, now: Instant): Summary['onTest'] => {
   const open = onTest(state, now);
   return open === null ? null : { until: instant(open.window.until), overdue: open.overdue };
 };
+
+const lapsesOf = (state: State, speaker: Speaker): SummedLapse[] =>
+  openLapses(state).map(({ id, is, path, since, due, called, taken }) => ({
+    id,
+    is,
+    path: path === null ? null : speaker.element(path),
+    since: instant(since),
+    due: instant(due),
+    called: whomToCall(called),
+    taken: taken === null ? null : `${speaker.who(taken.who)}${taken.words === '' ? '' : `: ${taken.words}`}`,
+  }));
 
 /** Null for a stream in which no station was opened. */
 export const summary = (
@@ -71,6 +97,7 @@ export const summary = (
     temporary: openTemporary(state).map(({ key }) => speaker.setting(key)),
     onTest: testOf(state, by.now),
     strange: Object.keys(state.strange).length > 0,
+    lapses: lapsesOf(state, speaker),
   };
 };
 

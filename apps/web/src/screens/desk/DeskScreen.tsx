@@ -1,5 +1,5 @@
 // The desk: its listeners, the calls as they come, callers that nobody knows, and what was not understood.
-import { counted } from '@green-lamp/core/quantity';
+import { counted, instant, wallTime } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { emptyState, standing, wanted } from '@green-lamp/core/journal';
@@ -15,6 +15,7 @@ import type { FrameView } from '@green-lamp/core/api';
 import { useFrames } from '../../store/use-frames.ts';
 import { OnlyHere } from '../../parts/OnlyHere.tsx';
 import { Room } from './Room.tsx';
+import { WatchPart } from './WatchPart.tsx';
 import { useNow, useStream } from '../../store/use-stream.ts';
 
 type Status = FrameView['status'];
@@ -141,6 +142,12 @@ const Nearest = ({ frame }: { frame: FrameView }) => (
   </>
 );
 
+/** The desk's stations lie in many zones: it tells times by one. */
+const utc = (at: number): string => {
+  const { day, second } = wallTime(instant(at), 'UTC');
+  return `${day} ${second.slice(0, 5)}`;
+};
+
 export const DeskScreen = () => {
   const now = useNow();
   const [status, setStatus] = useState<Status>('matched');
@@ -168,6 +175,7 @@ export const DeskScreen = () => {
         </div>
       </div>
       <div className="min-h-0 grow overflow-y-auto bg-sheet px-6 py-4" tabIndex={0} role="region" aria-label="What the desk heard">
+        <WatchPart now={now} when={utc} />
         <Listeners />
         <Room />
         {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}

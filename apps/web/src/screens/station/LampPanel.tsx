@@ -1,5 +1,6 @@
 // A lamp's door: why it is as it is, what comes next, and the readings, words and acceptances by which it is worked.
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { lampWords, settingKey } from '@green-lamp/core/name';
 import { kindsOf, readingsOf } from '@green-lamp/core/evidence';
 import { bySchools, gradeMeans, lampMeans, type LampResult, mayBeNone, sayReason, verdictMeans, verdictWords } from '@green-lamp/core/lamp';
@@ -11,7 +12,6 @@ import { LampMark } from '../../parts/LampMark.tsx';
 import { inForceSince } from '../../commands/device.ts';
 import { append } from '../../store/append.ts';
 import type { Station } from '../../store/use-station.ts';
-import { Confirm } from './evidence/Confirm.tsx';
 import { Drill } from './evidence/Drill.tsx';
 import { FilesShow } from './evidence/FilesShow.tsx';
 import { Ledger } from './evidence/Ledger.tsx';
@@ -167,7 +167,14 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
       )}
       {caution !== undefined && <CautionNote of={caution} />}
       {lamp.lamp === 'Standby' && <Drill station={station} />}
-      {lamp.lamp === 'Call' && elsewhere && <Confirm station={station} path={lamp.path} />}
+      {lamp.lamp === 'Call' && elsewhere && (
+        <p className="border-t border-rule pt-2 text-note">
+          The station reports to somebody else’s desk: nothing arrives here by itself.{' '}
+          <Link className="link" to={`/stations/${station.stream}/proof`}>
+            Time the walk and ring them in Proof
+          </Link>
+        </p>
+      )}
       {lamp.lamp === 'Reach' && <FilesShow station={station} />}
       <Readings lamp={lamp} station={station} />
       <Word lamp={lamp} station={station} />

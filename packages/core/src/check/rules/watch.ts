@@ -1,5 +1,5 @@
 // The watch: tests, supervision, the plan, and what ends when.
-import { monthBytes, oddDays } from '../../sums/index.ts';
+import { isCategory, monthBytes, oddDays, reportingTimes } from '../../sums/index.ts';
 import { isZone, showFigure } from '../../quantity/index.ts';
 import { ours, practice, rule, sheetRule, standard } from '../rule.ts';
 
@@ -24,6 +24,39 @@ export const watch = [
     },
     fires: { 'unit.testEvery': 86_400_000, 'desk.grace': 86_400_000 },
     silent: { 'unit.testEvery': 86_400_000, 'desk.grace': 90_000_000 },
+  }),
+  rule({
+    id: 'watch/noticed-as-promised',
+    lamp: 'Watch',
+    looks: 'A silence that is noticed later than the client was promised.',
+    source: practice,
+    traps: [66],
+    reads: ['desk.grace', 'desk.promised'],
+    codes: { 'notice-late': 'fix' },
+    find: ({ 'desk.grace': grace, 'desk.promised': promised }) =>
+      grace > promised
+        ? [{ code: 'notice-late', args: { grace: showFigure(grace, 'ms'), promised: showFigure(promised, 'ms') } }]
+        : [],
+    fires: { 'desk.grace': 90_000_000, 'desk.promised': 86_400_000 },
+    silent: { 'desk.grace': 90_000_000, 'desk.promised': 90_000_000 },
+  }),
+  rule({
+    id: 'watch/noticed-by-category',
+    lamp: 'Watch',
+    looks: 'A silence that is noticed later than the category of the transmission allows.',
+    source: standard('EN 50136-1', 'reporting time of a fault, by category', true),
+    traps: [66],
+    reads: ['desk.grace', 'desk.category'],
+    codes: { 'notice-category': 'fix' },
+    find: ({ 'desk.grace': grace, 'desk.category': category }) => {
+      if (!isCategory(category)) return [];
+      const { primary } = reportingTimes[category];
+      return grace > primary
+        ? [{ code: 'notice-category', args: { grace: showFigure(grace, 'ms'), category, within: showFigure(primary, 'ms') } }]
+        : [];
+    },
+    fires: { 'desk.grace': 90_000_001, 'desk.category': 'SP2' },
+    silent: { 'desk.grace': 90_000_000, 'desk.category': 'SP2' },
   }),
   rule({
     id: 'watch/test-same-instant',

@@ -5,7 +5,7 @@ import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
 import { codeMade, passwordSet, roleGiven, signedIn, signedOut, signInHeld, tokenEnded, tokenMade } from './account.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
-import { callConfirmed, changeShown, checkIn, eventMade } from './confirmed.ts';
+import { callConfirmed, changeShown, checkIn, deskRung, eventMade, watchAsked } from './confirmed.ts';
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
@@ -16,6 +16,7 @@ import { pictureTaken } from './picture.ts';
 import { practiceJudged } from './practice.ts';
 import { testBegun, testEnded, testExtended } from './on-test.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
+import { deskDown, lapseClosed, lapseFound, lapseTaken, watchMuted, watchUnmuted } from './watch.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
 import { settingSet, settingStaged, settingTemporary } from './setting.ts';
 import { elementAdded, elementLabelled, elementRemoved, personAdded, stationNamed, stationOpened } from './station.ts';
@@ -54,6 +55,12 @@ const list = [
   holdRun,
   pictureTaken,
   practiceJudged,
+  lapseFound,
+  lapseClosed,
+  lapseTaken,
+  watchMuted,
+  watchUnmuted,
+  deskDown,
   testBegun,
   testExtended,
   testEnded,
@@ -64,6 +71,8 @@ const list = [
   callAttributed,
   eventMade,
   callConfirmed,
+  deskRung,
+  watchAsked,
   changeShown,
   checkIn,
   drillBegun,

@@ -81,6 +81,8 @@ export type Made = {
   readonly is: Turn | null;
   readonly event: string;
   readonly words: string;
+  /** What the other desk said of it last. */
+  readonly said: { readonly how: 'read back' | 'log'; readonly is: 'right' | 'wrong' | 'missing'; readonly pos: Pos } | null;
   readonly pos: Pos;
   readonly who: Who;
 };
@@ -120,6 +122,20 @@ export type TestWindow = {
   readonly ended: number | null;
   readonly pos: Pos;
   readonly who: Who;
+};
+
+/** A silence that was noticed. */
+export type Lapse = {
+  readonly id: Ulid;
+  readonly is: 'first' | 'silence';
+  readonly path: ElementId | null;
+  readonly since: number;
+  readonly due: number;
+  readonly called: string;
+  readonly taken: { readonly words: string; readonly pos: Pos; readonly who: Who } | null;
+  /** When a call came again. */
+  readonly closed: number | null;
+  readonly pos: Pos;
 };
 
 /** An exercise that was judged. */
@@ -182,6 +198,8 @@ export type State = {
   readonly drill: { readonly drill: DrillKind; readonly path: ElementId; readonly pos: Pos; readonly who: Who } | null;
   /** Events that somebody made and that another desk may confirm, oldest first. */
   readonly made: readonly Made[];
+  /** Who at another desk said last how they have left the account. */
+  readonly rung: { readonly person: string; readonly offTest: boolean; readonly armed: boolean; readonly pos: Pos; readonly who: Who } | null;
   readonly people: { readonly [person: string]: string };
   /** In the people's stream: what each may do. */
   readonly roles: { readonly [person: string]: Role };
@@ -202,6 +220,12 @@ export type State = {
   /** In the stream of a person's practice alone. */
   readonly practised: readonly Practised[];
   readonly onTest: readonly TestWindow[];
+  /** Silences that were noticed, oldest first. */
+  readonly lapses: readonly Lapse[];
+  /** Until when nobody is sent for a silence, and why. */
+  readonly muted: { readonly until: number; readonly reason: string; readonly pos: Pos; readonly who: Who } | null;
+  /** In the desk's stream: when it was away itself. */
+  readonly downs: readonly { readonly from: number; readonly to: number }[];
   /** Settings that are otherwise for the time being, and what they have to end with: as last said, also when they have. */
   readonly temporary: { readonly [key: string]: Temporary };
   /** What a station is judged by; the shipped default where nothing was adopted. */
@@ -232,6 +256,7 @@ export const emptyState = (stream: Stream): State => ({
   attended: null,
   drill: null,
   made: [],
+  rung: null,
   people: {},
   roles: {},
   seen: {},
@@ -243,6 +268,9 @@ export const emptyState = (stream: Stream): State => ({
   pictures: [],
   practised: [],
   onTest: [],
+  lapses: [],
+  muted: null,
+  downs: [],
   temporary: {},
   adopted: {},
   published: {},

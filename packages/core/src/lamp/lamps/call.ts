@@ -18,6 +18,9 @@ const latest = (of: readonly Judged[]): number | null => {
 const sameReason = (one: Reason, other: Reason): boolean =>
   one.code === other.code && one.entries.join() === other.entries.join() && one.keys.join() === other.keys.join();
 
+const distinct = (of: readonly Demand[]): Reason[] =>
+  of.flatMap(({ because }) => because).filter((one, i, all) => all.findIndex((other) => sameReason(one, other)) === i);
+
 const nextCell = ({ of, zone, is, path, receiver }: Demand): Reason =>
   reason('next-cell', { what: of?.what ?? null, zone: of?.item === null ? null : zone, is, path, receiver });
 
@@ -48,11 +51,13 @@ export const call = (j: Judging): Judged => {
       };
   }
   const asked = matrix(j);
+  const denied = asked.demands.filter(({ verdict }) => verdict === 'failed');
+  const [refused] = denied;
+  if (refused !== undefined) return judged('failed', distinct(denied), { ...sum, next: nextCell(refused) });
   const fell = asked.demands.filter(({ verdict }) => verdict === 'stale');
   if (made.length > 0 && fell.length > 0) {
     const [one] = fell;
-    const because = fell.flatMap((of) => of.because).filter((of, i, every) => every.findIndex((other) => sameReason(of, other)) === i);
-    return judged('stale', because, { ...sum, next: one === undefined ? null : nextCell(one) });
+    return judged('stale', distinct(fell), { ...sum, next: one === undefined ? null : nextCell(one) });
   }
   const [absent] = missing;
   // A call that only claims its path counts as arrived; its path is named with those that have none.

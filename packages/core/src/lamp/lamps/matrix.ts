@@ -2,13 +2,13 @@
 import { schoolOf } from '../../house/index.ts';
 import { type ElementId, settingKey } from '../../name/index.ts';
 import { type Evidence, isTurn, type Turn } from '../../evidence/index.ts';
-import { type Accepted, type CellNamed, cellName } from '../../journal/index.ts';
+import { type Accepted, type CellNamed, cellName, evidencePos, isAfter } from '../../journal/index.ts';
 import type { PathUse } from '../../sheet/index.ts';
 import { deskIsOurs, inUse, type Judging } from '../context.ts';
 import { type Makeable, makeables } from '../makeable.ts';
 import { type Reason, reason } from '../reason.ts';
 import type { Verdict } from '../result.ts';
-import { best, factOf, type Weighed, weighed } from '../weigh.ts';
+import { best, factOf, type Weighed, weighed, wordsOf } from '../weigh.ts';
 import { weigh } from './graded.ts';
 
 /** One thing that is asked for; what is null may be any. */
@@ -16,7 +16,7 @@ export type Demand = CellNamed & {
   /** Each event once, each kind of event over each path, an event at each receiver; or, by the full rule, each event over each path. */
   readonly why: 'event' | 'kind' | 'receiver' | 'cell';
   readonly of: Makeable | null;
-  readonly verdict: Exclude<Verdict, 'none' | 'failed'> | 'accepted';
+  readonly verdict: Exclude<Verdict, 'none'> | 'accepted';
   readonly because: readonly Reason[];
   readonly on: Weighed | null;
   readonly accepted: Accepted | null;
@@ -71,15 +71,18 @@ const meet = (j: Judging, why: Demand['why'], of: Makeable | null, cell: CellNam
     .filter(({ use }) => cell.path === null || use?.path === cell.path)
     .flatMap(({ use, of: some }) => some.filter(({ evidence }) => isOf(cell, evidence)).map((one) => ({ use, one })));
   const standing = found
-    .filter(({ one }) => one.fresh.is !== 'stale')
+    .filter(({ one }) => one.fresh.is !== 'stale' && one.evidence.outcome !== 'bad')
     .map(({ use, one }) => {
       const low = weigh(j, 'Call', use, use?.path ?? null, one);
       const nowhere = use === null && deskIsOurs(j) && low.is === 'proven';
       return { of: one, verdict: nowhere ? ('marginal' as const) : low.is, because: nowhere ? [reason('path-unknown', {})] : low.because };
     });
   const chosen = best(standing);
+  const denied = found.find(({ one }) => one.evidence.outcome === 'bad' && one.fresh.is !== 'stale')?.one;
   const silent = of === null ? null : unanswered(j, cell);
   const since = silent !== null && (chosen === null || silent > chosen.of.evidence.ord) ? [reason('nothing-came', { at: silent })] : [];
+  if (denied !== undefined && (chosen === null || isAfter(evidencePos(denied.evidence), evidencePos(chosen.of.evidence))))
+    return { ...base, verdict: 'failed', because: [reason('said-bad', { words: wordsOf(denied.evidence), at: denied.evidence.ord }, [denied.evidence.entry])], on: denied };
   if (chosen !== null && chosen.verdict === 'proven' && since.length === 0)
     return { ...base, verdict: 'proven', because: [], on: chosen.of };
   const accepted = acceptedFor(j, cell);

@@ -3,13 +3,46 @@ import { settingKey } from '../../name/index.ts';
 import { comparePos, evidencePos } from '../../journal/index.ts';
 import { deskIsOurs, evidenceFor, type Judging } from '../context.ts';
 import { onTest, testDue } from '../on-test.ts';
+import { openLapses } from '../supervision.ts';
 import { reason } from '../reason.ts';
 import { type Judged, judged } from '../result.ts';
 import { checkInsOf } from '../scheduled.ts';
 import { failedSince, factOf, saidBy, weighed, wordsOf } from '../weigh.ts';
 
-/** At somebody else's desk nobody here hears the check-ins: asked twice, by word. */
+/** Tests that somebody at another desk says came by themselves since anybody was last there, each instant once. */
+export const testsElsewhere = (j: Pick<Judging, 'state'>): readonly number[] => {
+  const since = j.state.attended?.ord ?? 0;
+  const tests = evidenceFor(j, 'Watch', null)
+    .filter(({ what, outcome }) => what === 'confirmation' && outcome === 'good')
+    .flatMap(({ facts }) => {
+      const said = factOf(facts, 'tests');
+      return Array.isArray(said) ? said.flatMap((at: unknown) => (typeof at === 'number' && at > since ? [at] : [])) : [];
+    });
+  return [...new Set(tests)].sort((a, b) => a - b);
+};
+
+/** At somebody else's desk nobody here hears the check-ins: they are asked for, and stay a word. */
 const elsewhere = (j: Judging): Judged => {
+  const tests = testsElsewhere(j);
+  const { rung, attended } = j.state;
+  if (tests.length > 0) {
+    const stands = evidenceFor(j, 'Watch', null).flatMap(({ what, outcome, entry }) =>
+      what === 'confirmation' && outcome === 'good' ? [entry] : [],
+    );
+    const seen = reason('tests-elsewhere', { seen: tests.length, asked: j.house.checkIns, last: tests.at(-1) ?? 0, person: rung?.person ?? '' }, stands);
+    const left = [
+      ...(rung?.armed === true ? [] : [reason('supervision-off', {})]),
+      ...(rung?.offTest === true ? [] : [reason('on-test', {})]),
+    ];
+    const done = tests.length >= j.house.checkIns && left.length === 0;
+    return judged('marginal', [seen, ...left], { stands, next: done ? null : reason('next-ask-watch', {}) });
+  }
+  const asked = evidenceFor(j, 'Watch', null).find(({ what, outcome }) => what === 'confirmation' && outcome === 'good');
+  if (asked !== undefined)
+    return judged('stale', [reason('attended-since', { at: attended?.ord ?? j.now })], {
+      stands: [asked.entry],
+      next: reason('next-ask-watch', {}),
+    });
   const said = evidenceFor(j, 'Watch', null)
     .filter(({ what, outcome }) => what === 'declaration' && outcome === 'good')
     .sort((a, b) => b.ord - a.ord);
@@ -17,13 +50,18 @@ const elsewhere = (j: Judging): Judged => {
   return judged(
     'marginal',
     said.map((one) => reason('declared', { words: wordsOf(one), at: one.ord, who: saidBy(one) }, [one.entry])),
-    { stands: said.map(({ entry }) => entry), next: null },
+    { stands: said.map(({ entry }) => entry), next: reason('next-ask-watch', {}) },
   );
 };
 
 export const watch = (j: Judging): Judged => {
   const failed = failedSince('Watch', weighed(j, 'Watch', null), null);
   if (!deskIsOurs(j)) return failed ?? elsewhere(j);
+  const [lapse] = openLapses(j.state);
+  if (lapse !== undefined) {
+    const { is, path, since, due, id } = lapse;
+    return judged('failed', [reason('lapse', { is, path, since, due }, [id])], { stands: [id], next: reason('next-silent', { at: since }) });
+  }
   const { attended } = j.state;
   const kept = evidenceFor(j, 'Watch', null)
     .filter((one) => one.what === 'check-in' && (attended === null || comparePos(evidencePos(one), attended) > 0))

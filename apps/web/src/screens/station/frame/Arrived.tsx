@@ -1,6 +1,7 @@
 // A call of this station that arrives while somebody looks: large enough to be read from across a cabinet, with a sound and a buzz. It goes away by itself.
 import { useEffect, useState } from 'react';
 import { frameWords } from '../../../parts/frame-words.ts';
+import { signal } from '../../../parts/sound.ts';
 import type { FrameView } from '@green-lamp/core/api';
 import { isTurn } from '@green-lamp/core/evidence';
 import { onTest } from '@green-lamp/core/lamp';
@@ -13,27 +14,6 @@ import { Unasked } from './Unasked.tsx';
 
 /** How long (ms) it stands, and for how long after the desk had it a call is news. */
 const stands = 20_000;
-
-/** `alarm`: nobody asked for it while the station is on test; it may be real. */
-const signal = (good: boolean, alarm: boolean): void => {
-  if ('vibrate' in navigator && matchMedia('(pointer: coarse)').matches)
-    navigator.vibrate(alarm ? [400, 150, 400, 150, 400] : good ? [180] : [80, 80, 80]);
-  if (!('AudioContext' in window)) return;
-  const audio = new AudioContext();
-  // Before anybody has pressed something the browser makes no sound.
-  if (audio.state !== 'running') {
-    void audio.close();
-    return;
-  }
-  const tone = audio.createOscillator();
-  const level = audio.createGain();
-  level.gain.value = 0.08;
-  tone.frequency.value = alarm ? 1320 : good ? 880 : 330;
-  tone.connect(level).connect(audio.destination);
-  tone.start();
-  tone.stop(audio.currentTime + (alarm ? 1.2 : 0.18));
-  tone.onended = () => void audio.close();
-};
 
 export const Arrived = ({ station }: { station: Station }) => {
   const now = useNow(1000);

@@ -12,6 +12,7 @@ const all: readonly Chapter[] = [
   { key: '3', to: 'bench', label: 'Bench' },
   { key: '4', to: 'signal', label: 'Signal', has: hasRadio },
   { key: '5', to: 'proof', label: 'Proof' },
+  { key: '7', to: 'watch', label: 'Watch' },
   { key: '8', to: 'handover', label: 'Handover' },
 ];
 

@@ -16,6 +16,7 @@ import type { FrameView, ListenerState } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { AskNow } from './AskNow.tsx';
+import { Elsewhere } from './Elsewhere.tsx';
 import { OnTestBar } from './OnTestBar.tsx';
 import { ProofMatrix } from './ProofMatrix.tsx';
 
@@ -121,8 +122,9 @@ export const CallsPart = ({ station }: { station: Station }) => {
   return (
     <div className="flex flex-col gap-5">
       <OnTestBar station={station} />
-      {ours && <AskNow station={station} />}
+      {ours ? <AskNow station={station} /> : <Elsewhere station={station} />}
       <ProofMatrix station={station} />
+      {(ours || (frames?.length ?? 0) > 0) && (
       <section aria-label="Calls of this station">
         <h3 className="mb-1 font-bold">What arrived</h3>
         {away && <p className="text-note font-semibold">The desk does not answer; newer calls may have come.</p>}
@@ -141,16 +143,13 @@ export const CallsPart = ({ station }: { station: Station }) => {
           </button>
         )}
       </section>
-      <section aria-label="How to call">
-        <h3 className="mb-1 font-bold">Make the unit call</h3>
-        {ours ? (
+      )}
+      {ours && (
+        <section aria-label="How to call">
+          <h3 className="mb-1 font-bold">Make the unit call</h3>
           <CallHere station={station} />
-        ) : (
-          <p className="mt-2">
-            This station reports to another desk. Note the event at the door of Call, make it, and have it read back, or take their log.
-          </p>
-        )}
-      </section>
+        </section>
+      )}
     </div>
   );
 };

@@ -1,0 +1,78 @@
+// Another desk's log as they export it, newest first and in their own codes.
+import { instant, isoText, minutes } from '../quantity/index.ts';
+import type { Made } from '../journal/index.ts';
+import { columnsByHead, type LogColumns, logCells, matchMade, readLog } from './index.ts';
+
+const noon = instant(Date.UTC(2026, 5, 3, 12, 0, 0));
+const made = (zone: string | null, is: 'alarm' | 'restoral', at = 0): Made => ({
+  path: null,
+  zone,
+  is,
+  event: 'x',
+  words: '',
+  said: null,
+  pos: { ord: noon + at, id: '01ARZ3NDEKTSV4RRFFQ69G5FAV' as Made['pos']['id'] },
+  who: { part: 'desk' },
+});
+const by = (of: Partial<LogColumns>): LogColumns => ({
+  head: false,
+  account: 0,
+  at: null,
+  day: 1,
+  time: 2,
+  zone: 3,
+  event: 4,
+  turn: null,
+  dates: 'day first',
+  ...of,
+});
+
+test('a head in their words is read; without account or time there is none', () => {
+  expect(columnsByHead('Received;Account number;Point;Signal\n')).toMatchObject({ at: 0, account: 1, zone: 2, event: 3, turn: null });
+  expect(columnsByHead('Received;Point\n')).toBeNull();
+  expect(readLog('Account,Zone\n0233,3')).toEqual([]);
+  expect(logCells('a;b;c\nd;e;f\n')[0]).toEqual(['a', 'b', 'c']);
+});
+test.each([
+  ['year first', '2026-06-03 12:00:00'],
+  ['day first', '3.6.2026 12:00'],
+  ['day first', '03/06/26 12:00:00'],
+  ['month first', '6/3/2026 12:00 PM'],
+  ['year first', isoText(noon)],
+] as const)('%s: %s', (dates, text) =>
+  expect(readLog(`0233;${text};3;BA`, 'UTC', by({ at: 1, day: null, time: null, zone: 2, event: 3, dates }))).toMatchObject([{ at: noon }]),
+);
+test('their local time is taken by their zone, and a date that a calendar does not have is no line', () => {
+  expect(readLog('0233;3.6.2026;14:00;3;BA', 'Europe/Zurich', by({}))).toMatchObject([{ at: noon }]);
+  expect(readLog('0233;31.6.2026;14:00;3;BA', 'UTC', by({}))).toEqual([]);
+});
+test.each([
+  ['BA', null],
+  ['BR', 'restoral'],
+  ['E130', 'alarm'],
+  ['R130', 'restoral'],
+  ['Float restored', 'restoral'],
+  ['Float high ALARM', 'alarm'],
+  ['ERROR', null],
+])('their code %s', (code, is) => expect(readLog(`0233;3.6.2026;12:00;3;${code}`, 'UTC', by({}))).toMatchObject([{ is }]));
+
+describe('lines against what was made', () => {
+  const log = [
+    '0233;3.6.2026;12:03;3;BR',
+    '0233;3.6.2026;12:01;4;BA',
+    '0233;3.6.2026;12:00;3;BA',
+    '0234;3.6.2026;12:00;5;BA',
+    '0233;3.6.2026;11:50;6;BA',
+  ].join('\n');
+  const lines = readLog(log, 'UTC', by({}));
+  const found = (...of: Made[]) => matchMade(of, lines, ['0233']).map((line) => line?.n ?? null);
+  test('newest first, each finds its own', () =>
+    expect(found(made('3', 'alarm'), made('4', 'alarm', minutes(1)), made('3', 'restoral', minutes(3)))).toEqual([3, 2, 1]));
+  test('another account, another zone, more than two minutes, and the begin for the end are none', () => {
+    expect(found(made('5', 'alarm'))).toEqual([null]);
+    expect(found(made('6', 'alarm'))).toEqual([null]);
+    expect(found(made('9', 'alarm'))).toEqual([null]);
+    expect(found(made('4', 'restoral', minutes(1)))).toEqual([null]);
+  });
+  test('one line is of one event', () => expect(found(made('3', 'alarm'), made('3', 'alarm', 20_000))).toEqual([3, null]));
+});
