@@ -50,7 +50,9 @@ export class Desk {
       GREENLAMP_DEMO_CALLS: '0',
       ...this.env,
     };
-    const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+    const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env, stdio: ['ignore', 'pipe', 'pipe', 'ipc'] });
+    const { stdout, stderr } = server;
+    if (stdout === null || stderr === null) throw new Error('a server without its output');
     this.#process = server;
     await new Promise<void>((done, failed) => {
       const hear = (chunk: Buffer): void => {
@@ -67,8 +69,8 @@ export class Desk {
         this.modemPort = Number(modem);
         done();
       };
-      server.stdout.on('data', hear);
-      server.stderr.on('data', hear);
+      stdout.on('data', hear);
+      stderr.on('data', hear);
       server.once('exit', (code) => {
         failed(new Error(`the server ended with ${code}: ${this.output}`));
       });
@@ -83,6 +85,11 @@ export class Desk {
     const ended = once(server, 'exit');
     server.kill(signal);
     await ended;
+  }
+
+  /** Lets so many ms pass for a desk whose clock was set; sockets stay in real time. */
+  pass(by: number): void {
+    this.#process?.send({ step: by });
   }
 
   /** As a restore from nothing would: the data are gone, the keys are still there. */

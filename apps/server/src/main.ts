@@ -64,10 +64,12 @@ const serve = async (env: Env): Promise<void> => {
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
   console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);
   // Only whoever started this process, and set its clock, can step it: tests that live through days.
-  if (env.clockFrom !== null)
+  if (env.clockFrom !== null && process.channel !== undefined) {
     process.on('message', (message) => {
       if (isObject(message) && typeof message['step'] === 'number') app.get(Clock).step(message['step']);
     });
+    process.channel.unref();
+  }
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       setTimeout(() => {

@@ -15,7 +15,9 @@ export const Noticed = ({ station, of: { every, late, grace } }: { station: Stat
   const head =
     worked.value === null
       ? 'When a dead station is noticed can’t be said'
-      : `A dead station is noticed after ${inWords(worked.least ?? 0)} to ${inWords(grace)}`;
+      : (worked.least ?? 0) === 0
+        ? `A dead station is noticed within ${inWords(grace)}`
+        : `A dead station is noticed after ${inWords(worked.least ?? 0)} to ${inWords(grace)}`;
   const held = [
     typeof promised === 'number'
       ? `The client was promised ${inWords(promised)}: ${grace <= promised ? 'kept' : 'not kept'}.`

@@ -63,7 +63,9 @@ export const WatchElsewhere = ({ station }: { station: Station }) => {
       </h3>
       <p>
         {after === null
-          ? 'The sheet does not say how often it calls by itself: put it there, so that it can be said when to ring.'
+          ? every === null
+            ? 'The sheet does not say how often it calls by itself: put it there, so that it can be said when to ring.'
+            : `Nobody was at the station yet. Tests count from when the last one leaves it: ring after ${asked} of them.`
           : after > station.now
             ? `Ring them after ${speaker.when(after)}: by then ${asked} tests were due while nobody was there. One call is enough for them.`
             : `Ring them: ${asked} tests were due by ${speaker.when(after)}.`}
