@@ -20,7 +20,10 @@ const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
 @Injectable()
 export class Desk implements BeforeApplicationShutdown {
   #limits: Limits = shipped;
+  /** Of each protocol the first is there from the start; others are opened beside it. */
   readonly #listeners: { readonly [K in ListenerKind]: TcpListener };
+  readonly #more: TcpListener[] = [];
+  readonly #make: (kind: ListenerKind) => TcpListener;
 
   constructor(
     ingest: Ingest,
@@ -29,7 +32,7 @@ export class Desk implements BeforeApplicationShutdown {
     private readonly journal: Journal,
     private readonly events: Events,
   ) {
-    const listener = (kind: ListenerKind): TcpListener =>
+    this.#make = (kind) =>
       new TcpListener(
         kind,
         ingest,
@@ -40,17 +43,21 @@ export class Desk implements BeforeApplicationShutdown {
           events.listeners();
         },
       );
-    this.#listeners = forListeners(listener);
+    this.#listeners = forListeners(this.#make);
     events.onEntries((_, streams) => {
       if (streams.has(deskStream)) this.#readLimits().catch(() => undefined); // what was read before stands
     });
   }
 
   get listeners(): readonly ListenerState[] {
-    return listenerKinds.map((kind) => this.#listeners[kind].state);
+    return this.#all.map(({ state }) => state);
   }
 
-  /** The port on which a protocol is heard. */
+  get #all(): readonly TcpListener[] {
+    return [...listenerKinds.map((kind) => this.#listeners[kind]), ...this.#more];
+  }
+
+  /** The port on which a protocol is heard first. */
   portOf(kind: ListenerKind): number {
     return this.#listeners[kind].state.port;
   }
@@ -59,10 +66,16 @@ export class Desk implements BeforeApplicationShutdown {
     this.gate.set(bounds);
     await this.#readLimits();
     for (const kind of listenerKinds) {
-      try {
-        await this.#listeners[kind].listen(listenHost, ports[kind]);
-      } catch (error) {
-        throw new StartError(portWords(error, ports[kind], listenHost, listeners[kind].env));
+      const [first, ...more] = ports[kind];
+      const of = [this.#listeners[kind], ...more.map(() => this.#make(kind))];
+      this.#more.push(...of.slice(1));
+      for (const [i, listener] of of.entries()) {
+        const port = (i === 0 ? first : more[i - 1]) ?? 0;
+        try {
+          await listener.listen(listenHost, port);
+        } catch (error) {
+          throw new StartError(portWords(error, port, listenHost, listeners[kind].env));
+        }
       }
     }
     this.events.listeners();
@@ -70,7 +83,7 @@ export class Desk implements BeforeApplicationShutdown {
 
   /** The listeners close first: while they take calls the writer never comes to rest. */
   async beforeApplicationShutdown(): Promise<void> {
-    await Promise.all(listenerKinds.map((kind) => this.#listeners[kind].close()));
+    await Promise.all(this.#all.map((listener) => listener.close()));
   }
 
   async #readLimits(): Promise<void> {

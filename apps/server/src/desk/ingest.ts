@@ -4,7 +4,7 @@ import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
-import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, openLapses, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, openLapses, type Rules, rulesOf, withheldAt } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
@@ -87,7 +87,14 @@ export class Ingest {
       part,
       of: state === null || one.other !== null ? null : matched(state, cameAs(one, part, heard, station), others),
     }));
-    const again = this.#again(turn, heard, call, refused, parts[0]?.of?.path ?? null);
+    // The first receiver gives this account no answer: its unit is to try the spare, where the same bytes are no repeat.
+    const of = parts[0]?.of ?? null;
+    const held = state !== null && of !== null && of.receiver !== null && withheldAt(state, turn.now)?.receiver === of.receiver;
+    if (held) {
+      turn.frame({ ...blank(turn, heard), account: call.account, event: call.event, digest: sha256Of(joined(bytesOf('withheld: '), heard.bytes)), status: 'refused', why: 'withheld', station });
+      return 'withheld';
+    }
+    const again = this.#again(turn, heard, call, refused, of?.path ?? null);
     if (again.is === 'repeat') {
       turn.repeat(again.of);
       return fate;

@@ -18,7 +18,8 @@ export type Env = {
   readonly proxies: readonly string[];
   readonly listenHost: string;
   /** Of the desk's listeners, by protocol. */
-  readonly ports: { readonly [K in ListenerKind]: number };
+  /** The ports on which each protocol is heard; the first is the one that sheets are made with. */
+  readonly ports: { readonly [K in ListenerKind]: readonly number[] };
   /** The yard's bench modem as a raw byte stream; on loopback only. */
   readonly modemPort: number;
   /** The instrument of the yard's bench logger, as Modbus over TCP; on loopback only. */
@@ -55,6 +56,10 @@ const port = (name: string, text: string | undefined, otherwise: number): number
     throw new StartError(`${name} is '${text}'; it should be a port from 1 to 65535, or 0 for a free one.`);
   return n;
 };
+
+/** One port, or several with commas between: a spare receiver is a listener of its own. */
+const portsOf = (name: string, text: string | undefined, otherwise: number): number[] =>
+  (text ?? '').split(',').map((one) => port(name, one.trim(), otherwise));
 
 const most = (name: string, env: NodeJS.ProcessEnv, otherwise: number): number => {
   const text = env[name];
@@ -113,7 +118,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     tls,
     proxies: proxiesIn(env),
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
-    ports: forListeners((kind) => port(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
+    ports: forListeners((kind) => portsOf(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),

@@ -37,7 +37,7 @@ export class TestServer {
       tls: 'off',
       proxies: [],
       listenHost: '127.0.0.1',
-      ports: forListeners(() => 0),
+      ports: forListeners(() => [0]),
       programmingPort: 0,
       modemPort: 0,
       modbusPort: 0,

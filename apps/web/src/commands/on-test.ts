@@ -1,6 +1,6 @@
 // On test for a while, longer, and live again.
 import { wanted } from '@green-lamp/core/journal';
-import { settingKey } from '@green-lamp/core/name';
+import { type ElementId, settingKey } from '@green-lamp/core/name';
 import { instant } from '@green-lamp/core/quantity';
 import { append } from '../store/append.ts';
 import { deviceNow } from '../store/device.ts';
@@ -27,3 +27,9 @@ export const liveAgain = (station: Station, told: string): Promise<unknown> =>
       data: { told: told.slice(0, 80), words: told === '' ? 'Live again.' : `Live again, as ${told} at the desk was told.`.slice(0, 300) },
     },
   ]);
+
+/** One receiver gives this account no answer for a while; answered again. */
+export const withhold = (station: Station, receiver: ElementId, lasts: number): Promise<unknown> =>
+  append(station.stream, [{ kind: 'receiver.withheld', data: { receiver, until: instant(deviceNow() + lasts) } }]);
+export const answerAgain = (station: Station): Promise<unknown> =>
+  append(station.stream, [{ kind: 'receiver.released', data: { words: '' } }]);

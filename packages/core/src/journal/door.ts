@@ -115,7 +115,7 @@ const confirmedFault = ({ made }: State, data: DataOf<'call.confirmed'>): Proble
 };
 
 /** Not everything at once: then there would be nothing left to prove. */
-const cellFault = (state: State, { zone, is, path, receiver }: DataOf<'cell.accepted'>): Problem[] => [
+const cellFault = (state: State, { zone, is, path, receiver }: Omit<DataOf<'cell.accepted'>, 'reason' | 'lifted'>): Problem[] => [
   ...(zone === null && is === null && path === null && receiver === null ? [problem('missing', 'data.zone', {})] : []),
   ...(receiver === null || elementsOf(state, 'receiver').some(({ id }) => id === receiver)
     ? []
@@ -148,6 +148,8 @@ const until = (entry: Entry, end: number, days: number): Problem[] =>
   end <= entry.at || end > entry.at + days * 86_400_000
     ? [problem('range', 'data.until', { least: entry.at, most: entry.at + days * 86_400_000, got: end })]
     : [];
+/** For so long (ms) a receiver may give no answer. Ours. */
+const mostWithheld = 900_000;
 /** Nobody stays on test for longer than a day at a press; at another desk somebody there was told. */
 const testFaults = (entry: Entry, end: number): Problem[] => until(entry, end, 1);
 const toldFault = (elsewhere: boolean, told: string): Problem[] =>
@@ -201,6 +203,14 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return [...testFaults(entry, known.data.until), ...openTest(state)];
     case 'test.ended':
       return [...openTest(state), ...toldFault(state.onTest.at(-1)?.elsewhere ?? false, known.data.told)];
+    case 'receiver.withheld':
+      return [
+        ...until(entry, known.data.until, mostWithheld / 86_400_000),
+        ...(elementsOf(state, 'receiver').length < 2
+          ? [problem('refused', 'data.receiver', { why: 'there is no spare that could be tried.' })]
+          : []),
+        ...cellFault(state, { zone: null, is: null, path: null, receiver: known.data.receiver }),
+      ];
     case 'watch.muted':
       return until(entry, known.data.until, 366);
     case 'lapse.taken':

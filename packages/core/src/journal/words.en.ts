@@ -128,6 +128,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'watch.muted': (d, s) => `Nobody is sent for a silence until ${s.when(d.until)}: ${d.reason}.`,
   'watch.unmuted': (d) => `A silence sends somebody again.${d.words === '' ? '' : ` ${d.words}`}`,
   'desk.down': (d, s) => `The desk itself was away from ${s.when(d.from)} to ${s.when(d.to)}: what did not arrive then is no silence of a station.`,
+  'receiver.withheld': (d, s) => `${s.element(d.receiver)} gives this account no answer until ${s.when(d.until)}, so that the spare is tried.`,
+  'receiver.released': (d) => `It is answered again.${d.words === '' ? '' : ` ${d.words}`}`,
   'test.begun': (d, s) =>
     `On test until ${s.when(d.until)}${d.elsewhere ? `, as ${d.told} at the desk was told` : ''}.${d.words === '' ? '' : ` ${d.words}`}`,
   'test.extended': (d, s) => `On test until ${s.when(d.until)} now.`,

@@ -62,6 +62,10 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'desk.down': [
     [{ from: at, to: at }, 'The desk itself was away from 14:06 to 14:06: what did not arrive then is no silence of a station.'],
   ],
+  'receiver.withheld': [
+    [{ receiver: path, until: at }, 'mast path gives this account no answer until 14:06, so that the spare is tried.'],
+  ],
+  'receiver.released': [[{ words: '' }, 'It is answered again.']],
   'test.begun': [
     [{ until: instant(at + 3_600_000), elsewhere: false, told: '', words: '' }, 'On test until 15:06.'],
     [

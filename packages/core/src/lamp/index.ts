@@ -4,7 +4,7 @@ export { asItRuns, asPlanned, calledOver, deskIsOurs, type Heard, inUse, type Ju
 export { evidenceOf, type Matched, matched } from './evidence-of.ts';
 export * from './hold.ts';
 export * from './lamps.ts';
-export { cameOnTest, type OnTest, onTest, testDue } from './on-test.ts';
+export { cameOnTest, type OnTest, onTest, testDue, withheldAt } from './on-test.ts';
 export { gradeMeans, lampMeans, stageMeans, verdictMeans } from './meanings.en.ts';
 export { standsBehind } from './lamps/standby.ts';
 export { asksFor, testCall, howOf, strengthOf } from './lamps/graded.ts';

@@ -18,6 +18,9 @@ export const onTest = (state: Pick<State, 'onTest'>, now: number): OnTest | null
 /** Whether a call that arrived at an instant came while the station was on test. */
 export const cameOnTest = (state: Pick<State, 'onTest'>, at: number): boolean =>
   state.onTest.some(({ from, until, elsewhere, ended }) => at >= from && at < Math.min(ended ?? Infinity, elsewhere ? Infinity : until));
+/** The receiver that gives this account no answer at an instant; null for none. */
+export const withheldAt = ({ withheld }: Pick<State, 'withheld'>, now: number): State['withheld'] =>
+  withheld !== null && withheld.until > now && withheld.pos.ord <= now ? withheld : null;
 /** When that changes by itself next; null where it does not. */
 export const testDue = (state: Pick<State, 'onTest'>, now: number): number | null => {
   const open = onTest(state, now);

@@ -30,7 +30,7 @@ export type Read =
   { readonly ok: true; readonly calls: readonly Call[] } | { readonly ok: false; readonly why: string; readonly account: string | null };
 
 /** What became of a piece at the desk. A repeat has the fate of the first. */
-export type Fate = 'kept' | 'unknown' | 'not understood' | 'clock' | 'busy';
+export type Fate = 'kept' | 'unknown' | 'not understood' | 'clock' | 'busy' | 'withheld';
 
 export type Piece = {
   readonly bytes: Uint8Array;

@@ -14,7 +14,7 @@ import { noteWritten, secretErased, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
 import { pictureTaken } from './picture.ts';
 import { practiceJudged } from './practice.ts';
-import { testBegun, testEnded, testExtended } from './on-test.ts';
+import { receiverReleased, receiverWithheld, testBegun, testEnded, testExtended } from './on-test.ts';
 import { antennaChanged, cableChanged, cardChanged, doorShut, placed, unitReplaced } from './place.ts';
 import { deskDown, lapseClosed, lapseFound, lapseTaken, watchMuted, watchUnmuted } from './watch.ts';
 import { houseAdopted, housePublished, profileAdopted, profilePublished } from './rules.ts';
@@ -64,6 +64,8 @@ const list = [
   testBegun,
   testExtended,
   testEnded,
+  receiverWithheld,
+  receiverReleased,
   declarationMade,
   noneAccepted,
   findingAccepted,

@@ -1,4 +1,5 @@
 // On test: for a while alarms of this account send nobody. At our own desk it ends by itself; at another desk somebody has to ring and say so.
+import { isElementId } from '../../name/index.ts';
 import { fields, flag, known, text, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
 import { kind } from '../kind.ts';
@@ -35,3 +36,15 @@ export const testEnded = kind('test.ended', 1, fields({ told: text(80), words: w
   ...state,
   onTest: state.onTest.map((one, i, all) => (i === all.length - 1 ? ended(one, pos.ord) : one)),
 }));
+
+/** One receiver gives this account no answer until an instant: a listener that was shut would drop every station. It ends by itself. */
+export const receiverWithheld = kind(
+  'receiver.withheld',
+  1,
+  fields({ receiver: known(isElementId, 'a receiver'), until }),
+  (state, data, { entry, pos, skew }) => ({
+    ...state,
+    withheld: { receiver: data.receiver, until: data.until + skew, pos, who: entry.who },
+  }),
+);
+export const receiverReleased = kind('receiver.released', 1, fields({ words: text(300) }), (state) => ({ ...state, withheld: null }));

@@ -220,6 +220,8 @@ export type State = {
   /** In the stream of a person's practice alone. */
   readonly practised: readonly Practised[];
   readonly onTest: readonly TestWindow[];
+  /** A receiver that gives this account no answer for a while, so that the unit tries its spare. */
+  readonly withheld: { readonly receiver: ElementId; readonly until: number; readonly pos: Pos; readonly who: Who } | null;
   /** Silences that were noticed, oldest first. */
   readonly lapses: readonly Lapse[];
   /** Until when nobody is sent for a silence, and why. */
@@ -268,6 +270,7 @@ export const emptyState = (stream: Stream): State => ({
   pictures: [],
   practised: [],
   onTest: [],
+  withheld: null,
   lapses: [],
   muted: null,
   downs: [],

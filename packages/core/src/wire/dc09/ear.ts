@@ -96,7 +96,7 @@ const piece = ({ kind, bytes }: FrameCut): Piece => {
     bytes,
     read: judged,
     answer: (fate, now) => {
-      if (fate === 'busy') return null;
+      if (fate === 'busy' || fate === 'withheld') return null;
       if (fate === 'clock') return writeFrame({ id: 'NAK', sequence: '0000', receiver: '0', prefix: '0', account: null, at: now });
       return answerFrame(fate === 'not understood' ? 'DUH' : 'ACK', header);
     },

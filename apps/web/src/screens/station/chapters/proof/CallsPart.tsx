@@ -19,6 +19,7 @@ import { AskNow } from './AskNow.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { OnTestBar } from './OnTestBar.tsx';
 import { ProofMatrix } from './ProofMatrix.tsx';
+import { SpareReceiver } from './SpareReceiver.tsx';
 
 const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
   const [path, setPath] = useState('');
@@ -123,6 +124,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
     <div className="flex flex-col gap-5">
       <OnTestBar station={station} />
       {ours ? <AskNow station={station} /> : <Elsewhere station={station} />}
+      {ours && <SpareReceiver station={station} />}
       <ProofMatrix station={station} />
       {(ours || (frames?.length ?? 0) > 0) && (
       <section aria-label="Calls of this station">
