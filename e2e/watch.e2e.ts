@@ -5,7 +5,9 @@ import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, section,
 
 const hour = 3_600_000;
 
-test('a station that falls silent is found at its window’s end, taken, and ended by its next call; and its days are lived through', async ({ page }) => {
+test('a station that falls silent is found at its window’s end, taken, and ended by its next call; and its days are lived through', async ({
+  page,
+}) => {
   test.setTimeout(150_000);
   const desk = await new Desk({ GREENLAMP_CLOCK: new Date().toISOString() }).start();
   const account = newAccount();
@@ -66,7 +68,10 @@ test('a station that falls silent is found at its window’s end, taken, and end
   await desk.end();
 });
 
-test('at another desk its tests are asked for: by word, weak, with nothing left once two came, armed and off test', async ({ page, desk }) => {
+test('at another desk its tests are asked for: by word, weak, with nothing left once two came, armed and off test', async ({
+  page,
+  desk,
+}) => {
   await arrive(page, desk.web);
   await openStation(page, { name: 'Watched elsewhere', account: newAccount(), paths: ['Ethernet'] });
   await setting(page, /^Desk/, 'Monitored by', 'another desk');

@@ -70,7 +70,13 @@ const around = (): Around => {
   const { downs } = reader.at(deskStream).state;
   return {
     downs,
-    people: reader.at(peopleStream).state.people, house: house.state, profiles: profiles.state, here: here ?? nowhere, rules, core };
+    people: reader.at(peopleStream).state.people,
+    house: house.state,
+    profiles: profiles.state,
+    here: here ?? nowhere,
+    rules,
+    core,
+  };
 };
 const nowhere: Around['here'] = { addresses: [], networks: [], outside: [], hidden: false, testPaths: false };
 

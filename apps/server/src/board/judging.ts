@@ -67,7 +67,9 @@ export const judged = (
   });
   if (of === null) return null;
   const watched = supervision(state, heard, now, around.downs);
-  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes].flatMap((due) => (due !== null && due > now ? [due] : []));
+  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes].flatMap((due) =>
+    due !== null && due > now ? [due] : [],
+  );
   const facts: Facts = {
     settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
     ends: endsOf(state),

@@ -4,7 +4,17 @@ import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
-import { cameOnTest, checkInsOf, evidenceOf, type Matched, matched, openLapses, type Rules, rulesOf, withheldAt } from '@green-lamp/core/lamp';
+import {
+  cameOnTest,
+  checkInsOf,
+  evidenceOf,
+  type Matched,
+  matched,
+  openLapses,
+  type Rules,
+  rulesOf,
+  withheldAt,
+} from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
 import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
@@ -91,7 +101,15 @@ export class Ingest {
     const of = parts[0]?.of ?? null;
     const held = state !== null && of !== null && of.receiver !== null && withheldAt(state, turn.now)?.receiver === of.receiver;
     if (held) {
-      turn.frame({ ...blank(turn, heard), account: call.account, event: call.event, digest: sha256Of(joined(bytesOf('withheld: '), heard.bytes)), status: 'refused', why: 'withheld', station });
+      turn.frame({
+        ...blank(turn, heard),
+        account: call.account,
+        event: call.event,
+        digest: sha256Of(joined(bytesOf('withheld: '), heard.bytes)),
+        status: 'refused',
+        why: 'withheld',
+        station,
+      });
       return 'withheld';
     }
     const again = this.#again(turn, heard, call, refused, of?.path ?? null);

@@ -16,7 +16,13 @@ const twoReceivers = async (account: string) => {
   const made = await server.station(account);
   const spare = server.chance.element();
   const set = (param: string, value: string | number) =>
-    server.entry(made.stream, 'setting.set', { key: settingKey('receiver', spare, param), value, origin: 'typed', simulated: false, over: null });
+    server.entry(made.stream, 'setting.set', {
+      key: settingKey('receiver', spare, param),
+      value,
+      origin: 'typed',
+      simulated: false,
+      over: null,
+    });
   await server.deliver(
     server.entry(made.stream, 'element.added', { group: 'receiver', id: spare, label: 'spare' }),
     set('account', account),

@@ -227,7 +227,20 @@ test('a line of another desk’s log proves only with its account, zone and time
   );
   await server.post('/api/blobs', { text: log, stream });
   const confirm = (line: number, change: object = {}) => {
-    const data = { how: 'log', person: 'their log', path: null, zone: '3', is: 'alarm', event: 'high', at, line, words: '', made: null, said: 'right', columns: null } as const;
+    const data = {
+      how: 'log',
+      person: 'their log',
+      path: null,
+      zone: '3',
+      is: 'alarm',
+      event: 'high',
+      at,
+      line,
+      words: '',
+      made: null,
+      said: 'right',
+      columns: null,
+    } as const;
     return { ...server.entry(stream, 'call.confirmed', { ...data, ...change }), blobs: [hashOf(log)] };
   };
   expect(codes(await server.deliver(confirm(2)))).toEqual(['not-shown']);

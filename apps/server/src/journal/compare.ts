@@ -1,10 +1,21 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
-import { type ElementId, houseStream, type Json, profilesStream, type Sha256, settingKey, type Stream } from '@green-lamp/core/name';
-import { type DataOf, type Entry, type Known, readEntry, type State, wanted } from '@green-lamp/core/journal';
-import { accountsOf, rulesOf } from '@green-lamp/core/lamp';
+import {
+  type ElementId,
+  houseStream,
+  type Json,
+  lampWords,
+  profilesStream,
+  type Sha256,
+  settingKey,
+  type Stream,
+} from '@green-lamp/core/name';
+import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State, wanted } from '@green-lamp/core/journal';
+import { check } from '@green-lamp/core/check';
+import { schoolIn } from '@green-lamp/core/house';
+import { accountsOf, allLamps, asPlanned, lamps, rulesOf, verdictWords } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
-import { fileChanges, isOfMade, offersOf, readDeviceFile, readLog } from '@green-lamp/core/walk';
+import { completeBlocks, fileChanges, isOfMade, offersOf, readDeviceFile, readLog, watchedBlocks, weakLamps } from '@green-lamp/core/walk';
 import { readAnswer, jpegSize } from '@green-lamp/core/wire';
 import type { NewFrame, Turn } from './turn.ts';
 
@@ -124,7 +135,8 @@ const siteZone = (state: State): string => {
 const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, data: DataOf<'call.confirmed'>): Problem[] => {
   if (data.how === 'read back') return [];
   const text = hashes?.[0] === undefined ? null : textOf(turn, hashes[0]);
-  const line = text === null || data.line === null ? undefined : readLog(text, siteZone(state), data.columns).find(({ n }) => n === data.line);
+  const line =
+    text === null || data.line === null ? undefined : readLog(text, siteZone(state), data.columns).find(({ n }) => n === data.line);
   const why = (words: string): Problem[] => [problem('not-shown', 'data.line', { why: words })];
   if (line === undefined) return why('The log that goes with it has no such line that can be read.');
   if (!accountsOf(state).includes(line.account)) return why('That line is of another account.');
@@ -138,6 +150,31 @@ const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, dat
       isOfMade(line, one, accountsOf(state)),
   );
   return made ? [] : why('No event was made within two minutes of that line: note that you make it, then make it.');
+};
+
+/** 'Site complete' and 'watched' are what the desk itself finds, and nobody's word: what stands in the way is said one by one. */
+const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<'signed.off'>): Problem[] => {
+  if (data.ending !== 'complete' && data.ending !== 'watched') return [];
+  const [house, profiles] = [turn.head(houseStream), turn.head(profilesStream)];
+  const rules = rulesOf(state, { house: house.state, profiles: profiles.state });
+  const heard = turn.heardOf(stream);
+  const line = lamps(state, { ...rules, heard, now: turn.now });
+  const demo = state.station?.demo === true;
+  const findings = check(asPlanned(state), { traits: () => null, demo, now: turn.now, school: schoolIn(rules.house) });
+  const speaker = speakerOf(state, () => null, turn.now, siteZone(state));
+  const blocks =
+    data.ending === 'watched'
+      ? watchedBlocks(state, line, { speaker })
+      : completeBlocks(state, line, { heard, now: turn.now, findings, speaker });
+  const accepted = new Set(data.lamps.filter(({ reason }) => reason.trim() !== '').map(({ lamp, path }) => `${lamp} ${path ?? ''}`));
+  const weak = data.ending === 'watched' ? [] : weakLamps(state, line).filter(({ lamp, path }) => !accepted.has(`${lamp} ${path ?? ''}`));
+  const named = new Map(data.lamps.map((of) => [`${of.lamp} ${of.path ?? ''}`, of.is]));
+  const other = allLamps(line).filter(({ lamp, path, is }) => (named.get(`${lamp} ${path ?? ''}`) ?? is) !== is);
+  return [
+    ...blocks.map(({ sentence }) => problem('not-shown', 'data.ending', { why: sentence })),
+    ...weak.map(({ lamp }) => problem('not-shown', 'data.lamps', { why: `${lampWords[lamp]} is weak: say why it is accepted.` })),
+    ...other.map(({ lamp, is }) => problem('not-shown', 'data.lamps', { why: `${lampWords[lamp]} is ${verdictWords[is]} at the desk.` })),
+  ];
 };
 
 /** Files of before and after that differ in one value, as our own reader sees it. */
@@ -177,6 +214,8 @@ export const compared = (turn: Turn, entry: Entry, known: Known, state: State): 
       return pictureFaults(turn, entry, known.data);
     case 'call.confirmed':
       return confirmedFaults(turn, entry, state, known.data);
+    case 'signed.off':
+      return signedFaults(turn, entry, state, known.data);
     case 'change.shown':
       return shownFaults(turn, state, known.data);
     default:

@@ -104,5 +104,10 @@ test('no person finds or ends a silence by an entry', async () => {
     server.entry(deskStream, 'desk.down', { from: at, to: at }),
     server.entry(stream, 'lapse.taken', { lapse: server.me.person, words: 'x' }),
   );
-  expect(answers.map((one) => (one.is === 'refused' ? one.problems[0]?.code : one.is))).toEqual(['part-only', 'part-only', 'part-only', 'type']);
+  expect(answers.map((one) => (one.is === 'refused' ? one.problems[0]?.code : one.is))).toEqual([
+    'part-only',
+    'part-only',
+    'part-only',
+    'type',
+  ]);
 });

@@ -21,7 +21,19 @@ export const callOver = (station: Station, told: readonly Told[], rung: Rung): P
   const at = sharedNow();
   const said = told.map(({ made, said: what, words }): Draft => {
     const { path, zone, is, event, pos } = made;
-    const data = { how: 'read back', person, path, zone, is, event, at, line: null, words: words.trim(), made: pos.id, said: what } as const;
+    const data = {
+      how: 'read back',
+      person,
+      path,
+      zone,
+      is,
+      event,
+      at,
+      line: null,
+      words: words.trim(),
+      made: pos.id,
+      said: what,
+    } as const;
     return { kind: 'call.confirmed', data: { ...data, columns: null } };
   });
   const test = onTest(station.state, deviceNow());

@@ -8,5 +8,4 @@ export const takeLapse = (station: Station, lapse: Ulid, words: string): Promise
   append(station.stream, [{ kind: 'lapse.taken', data: { lapse, words } }]);
 export const muteWatch = (station: Station, until: Instant, reason: string): Promise<unknown> =>
   append(station.stream, [{ kind: 'watch.muted', data: { until, reason } }]);
-export const unmuteWatch = (station: Station): Promise<unknown> =>
-  append(station.stream, [{ kind: 'watch.unmuted', data: { words: '' } }]);
+export const unmuteWatch = (station: Station): Promise<unknown> => append(station.stream, [{ kind: 'watch.unmuted', data: { words: '' } }]);

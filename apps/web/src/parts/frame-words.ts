@@ -2,7 +2,11 @@
 import { whyWords } from '@green-lamp/core/wire';
 import type { FrameView } from '@green-lamp/core/api';
 
-const refusals: { readonly [why: string]: string } = { clock: 'clock', 'two accounts': 'two accounts in one call', withheld: 'no answer was given, so that the spare receiver is tried' };
+const refusals: { readonly [why: string]: string } = {
+  clock: 'clock',
+  'two accounts': 'two accounts in one call',
+  withheld: 'no answer was given, so that the spare receiver is tried',
+};
 
 export const frameWords = (frame: FrameView, path: (id: string) => string): string => {
   if (frame.status === 'not understood') return whyWords(frame.why ?? '');

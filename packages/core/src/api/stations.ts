@@ -1,4 +1,5 @@
 // The list of stations as it is asked for.
+import { endings } from '../journal/index.ts';
 import type { Line } from '../lamp/index.ts';
 import { isUlid } from '../name/index.ts';
 import { isInstant } from '../quantity/index.ts';
@@ -34,6 +35,7 @@ const summaryShape = atLeast({
   temporary: listOf(said, 10_000),
   onTest: orNull(atLeast({ until: known(isInstant, 'an instant'), overdue: flag })),
   strange: flag,
+  ended: orNull(atLeast({ is: oneOf(endings), wants: orNull(said) })),
   lapses: listOf(atLeast(lapseShape), 40),
 });
 export type Summary = Given<typeof summaryShape>;

@@ -178,7 +178,8 @@ export const kinds = {
     lamps: ['Call', 'Inputs', 'Watch'],
     by: ['device', 'word'],
     grade: 7,
-    proves: 'Their own log, within two minutes of our event: the call. A read-back, or what they say of the tests that came: a named person’s word.',
+    proves:
+      'Their own log, within two minutes of our event: the call. A read-back, or what they say of the tests that came: a named person’s word.',
   },
   test: {
     what: 'test',

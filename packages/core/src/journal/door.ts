@@ -107,9 +107,10 @@ const challengeFault = (entry: Entry, { until, pressed }: DataOf<'challenge.made
 
 /** What is read back is read back of an event that was made here; their log can show that it came, and not that it did not. */
 const confirmedFault = ({ made }: State, data: DataOf<'call.confirmed'>): Problem[] => {
-  if (data.how === 'log') return data.said === 'right' ? [] : [problem('refused', 'data.said', { why: 'a log shows what came, and nothing else.' })];
-  const of = made.find(({ pos }) => pos.id === data.made);
-  return of !== undefined && of.zone === data.zone && of.is === data.is && of.path === data.path && of.event === data.event
+  if (data.how === 'log')
+    return data.said === 'right' ? [] : [problem('refused', 'data.said', { why: 'a log shows what came, and nothing else.' })];
+  const { zone, is, path, event } = data;
+  return made.some((of) => of.pos.id === data.made && of.zone === zone && of.is === is && of.path === path && of.event === event)
     ? []
     : [problem('refused', 'data.made', { why: 'no such event was made at this station: note it first.' })];
 };
@@ -148,6 +149,12 @@ const until = (entry: Entry, end: number, days: number): Problem[] =>
   end <= entry.at || end > entry.at + days * 86_400_000
     ? [problem('range', 'data.until', { least: entry.at, most: entry.at + days * 86_400_000, got: end })]
     : [];
+/** What is left unfinished says who comes back; what is taken down says all that is closed. */
+const signedFault = (entry: Entry, { ending, returns, closed }: DataOf<'signed.off'>): Problem[] => {
+  if (ending === 'unfinished') return returns === null ? [problem('missing', 'data.returns', {})] : until(entry, returns.by, 366);
+  if (returns !== null) return [problem('refused', 'data.returns', { why: 'only what is left unfinished is come back to.' })];
+  return ending === 'taken down' && new Set(closed).size < 4 ? [problem('missing', 'data.closed: card, claim, account and keys', {})] : [];
+};
 /** For so long (ms) a receiver may give no answer. Ours. */
 const mostWithheld = 900_000;
 /** Nobody stays on test for longer than a day at a press; at another desk somebody there was told. */
@@ -211,6 +218,12 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
           : []),
         ...cellFault(state, { zone: null, is: null, path: null, receiver: known.data.receiver }),
       ];
+    case 'signed.off':
+      return signedFault(entry, known.data);
+    case 'undone.back':
+      return state.undone.some(({ id, back }) => id === known.data.undone && back === null)
+        ? []
+        : [problem('type', 'data.undone', { want: 'something that is not back yet' })];
     case 'watch.muted':
       return until(entry, known.data.until, 366);
     case 'lapse.taken':

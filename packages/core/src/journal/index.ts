@@ -4,6 +4,7 @@ export * from './entry.ts';
 export * from './export.ts';
 export { doorFaults } from './door.ts';
 export { advance, foldAll } from './fold.ts';
+export { type EndingIs, endings, type UndoneKind, undoneKinds, undoneWords } from './kinds/ending.ts';
 export { pickKey, type Sort } from './kinds/evidence.ts';
 export { type DataOf, type Known, type KindName, kindNames, readData, versionOf } from './kinds/index.ts';
 export * from './order.ts';

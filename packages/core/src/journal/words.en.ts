@@ -4,6 +4,7 @@ import { counted, inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
 import { readingOf } from '../evidence/index.ts';
 import type { Entry } from './entry.ts';
+import { type EndingIs, undoneWords } from './kinds/ending.ts';
 import { type DataOf, type KindName, readData } from './kinds/index.ts';
 import type { Speaker } from './speaker.ts';
 
@@ -38,6 +39,12 @@ const hardware = (what: string, d: { element: DataOf<'card.changed'>['element'];
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
 
 const named = (s: Speaker, person: Ulid): string => s.who({ person, device: person });
+const endingSaid: { readonly [E in EndingIs]: string } = {
+  complete: 'Site complete, signed',
+  watched: 'Watched, confirmed',
+  unfinished: 'Left unfinished, signed',
+  'taken down': 'Taken down, signed',
+};
 const ways = { password: 'password', code: 'a one-time code', press: 'a press, as the demo allows' } as const;
 const ends = { press: 'by a press', another: 'from another device', lead: 'by a lead', age: 'by its age' } as const;
 
@@ -121,14 +128,20 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
+  'undone.noted': (d) => `Undone for the work, ${undoneWords[d.what]}: ${d.words}.`,
+  'undone.back': (d) => `Put back.${d.words === '' ? '' : ` ${d.words}`}`,
+  'signed.off': (d, s) =>
+    `${endingSaid[d.ending]} by ${d.name}.${d.returns === null ? '' : ` ${d.returns.who} returns by ${s.when(d.returns.by)}.`}${d.untrue === '' ? '' : ` The desk must not believe: ${d.untrue}.`}${d.words === '' ? '' : ` ${d.words}`}`,
   'lapse.found': (d, s) =>
     `${d.is === 'first' ? 'The first call after the last visit did not come' : 'It has gone silent'}${d.path === null ? '' : ` over ${s.element(d.path)}`}: nothing since ${s.when(d.since)}, waited for until ${s.when(d.due)}.${d.called === '' ? '' : ` To call: ${d.called}.`}`,
   'lapse.closed': (d, s) => `It has called again, ${s.when(d.at)} (frame ${d.frame}).`,
   'lapse.taken': (d) => (d.words === '' ? 'The silence was taken.' : `The silence was taken: ${d.words}`),
   'watch.muted': (d, s) => `Nobody is sent for a silence until ${s.when(d.until)}: ${d.reason}.`,
   'watch.unmuted': (d) => `A silence sends somebody again.${d.words === '' ? '' : ` ${d.words}`}`,
-  'desk.down': (d, s) => `The desk itself was away from ${s.when(d.from)} to ${s.when(d.to)}: what did not arrive then is no silence of a station.`,
-  'receiver.withheld': (d, s) => `${s.element(d.receiver)} gives this account no answer until ${s.when(d.until)}, so that the spare is tried.`,
+  'desk.down': (d, s) =>
+    `The desk itself was away from ${s.when(d.from)} to ${s.when(d.to)}: what did not arrive then is no silence of a station.`,
+  'receiver.withheld': (d, s) =>
+    `${s.element(d.receiver)} gives this account no answer until ${s.when(d.until)}, so that the spare is tried.`,
   'receiver.released': (d) => `It is answered again.${d.words === '' ? '' : ` ${d.words}`}`,
   'test.begun': (d, s) =>
     `On test until ${s.when(d.until)}${d.elsewhere ? `, as ${d.told} at the desk was told` : ''}.${d.words === '' ? '' : ` ${d.words}`}`,

@@ -35,6 +35,21 @@ const hash = hashOf('a version');
 const [router] = shippedProfiles;
 if (router === undefined) throw new RangeError('no profile ships');
 
+const signed = (of: Partial<DataOf<'signed.off'>>): DataOf<'signed.off'> => ({
+  ending: 'complete',
+  name: 'Ines',
+  words: '',
+  lamps: [],
+  house: { id: 'shipped', version: 1, hash: hashOf('x') },
+  profiles: [],
+  core: '1',
+  head: null,
+  signature: null,
+  returns: null,
+  untrue: '',
+  closed: [],
+  ...of,
+});
 const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string])[] } = {
   'station.opened': [[{ name: 'Words', demo: false }, 'Station opened: Words.']],
   'clock.jumped': [
@@ -45,8 +60,23 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'The clock of the desk’s machine jumped ahead by 3650 d; the desk’s own clock did not follow.',
     ],
   ],
+  'undone.noted': [[{ what: 'isolation', words: 'switch Q4' }, 'Undone for the work, isolated or switched off: switch Q4.']],
+  'undone.back': [
+    [{ undone: id, words: '' }, 'Put back.'],
+    [{ undone: id, words: 'Q4 locked, the keeper has the key.' }, 'Put back. Q4 locked, the keeper has the key.'],
+  ],
+  'signed.off': [
+    [signed({}), 'Site complete, signed by Ines.'],
+    [
+      signed({ ending: 'unfinished', returns: { who: 'Bo', by: at }, untrue: 'zone 3', words: 'No card yet.' }),
+      'Left unfinished, signed by Ines. Bo returns by 14:06. The desk must not believe: zone 3. No card yet.',
+    ],
+  ],
   'lapse.found': [
-    [{ is: 'silence', path: null, since: at, due: at, called: 'Ruth' }, 'It has gone silent: nothing since 14:06, waited for until 14:06. To call: Ruth.'],
+    [
+      { is: 'silence', path: null, since: at, due: at, called: 'Ruth' },
+      'It has gone silent: nothing since 14:06, waited for until 14:06. To call: Ruth.',
+    ],
     [
       { is: 'first', path, since: at, due: at, called: '' },
       'The first call after the last visit did not come over mast path: nothing since 14:06, waited for until 14:06.',
@@ -62,9 +92,7 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   'desk.down': [
     [{ from: at, to: at }, 'The desk itself was away from 14:06 to 14:06: what did not arrive then is no silence of a station.'],
   ],
-  'receiver.withheld': [
-    [{ receiver: path, until: at }, 'mast path gives this account no answer until 14:06, so that the spare is tried.'],
-  ],
+  'receiver.withheld': [[{ receiver: path, until: at }, 'mast path gives this account no answer until 14:06, so that the spare is tried.']],
   'receiver.released': [[{ words: '' }, 'It is answered again.']],
   'test.begun': [
     [{ until: instant(at + 3_600_000), elsewhere: false, told: '', words: '' }, 'On test until 15:06.'],
@@ -333,20 +361,62 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   ],
   'call.confirmed': [
     [
-      { how: 'read back', person: 'Ruth', path, zone: '2', is: 'alarm', event: 'float_high', at, line: null, words: 'as it should be', made: null, said: 'right', columns: null },
+      {
+        how: 'read back',
+        person: 'Ruth',
+        path,
+        zone: '2',
+        is: 'alarm',
+        event: 'float_high',
+        at,
+        line: null,
+        words: 'as it should be',
+        made: null,
+        said: 'right',
+        columns: null,
+      },
       'Read back by Ruth: float_high, zone 2, over mast path. as it should be',
     ],
     [
-      { how: 'log', person: 'their log', path: null, zone: null, is: null, event: 'test', at, line: 4, words: '', made: null, said: 'right', columns: null },
+      {
+        how: 'log',
+        person: 'their log',
+        path: null,
+        zone: null,
+        is: null,
+        event: 'test',
+        at,
+        line: 4,
+        words: '',
+        made: null,
+        said: 'right',
+        columns: null,
+      },
       'The log of the other desk has it (line 4): test.',
     ],
     [
-      { how: 'read back', person: 'Ruth', path: null, zone: '2', is: 'alarm', event: 'high', at, line: null, words: '', made: null, said: 'missing', columns: null },
+      {
+        how: 'read back',
+        person: 'Ruth',
+        path: null,
+        zone: '2',
+        is: 'alarm',
+        event: 'high',
+        at,
+        line: null,
+        words: '',
+        made: null,
+        said: 'missing',
+        columns: null,
+      },
       'Ruth has nothing of high, zone 2.',
     ],
   ],
   'desk.rung': [
-    [{ person: 'Ruth', else: '', offTest: true, armed: true }, 'The other desk was rung: Ruth has taken it off test, supervision is armed.'],
+    [
+      { person: 'Ruth', else: '', offTest: true, armed: true },
+      'The other desk was rung: Ruth has taken it off test, supervision is armed.',
+    ],
     [
       { person: 'Ruth', else: 'a test at three', offTest: false, armed: false },
       'The other desk was rung: Ruth has left it on test, supervision is not armed. Else: a test at three',

@@ -380,7 +380,18 @@ describe('at somebody else’s desk', () => {
   });
   test('a read-back by a named person is marginal, without a next; their own log proves', () => {
     const { m, path } = theirs();
-    const said = { person: 'Ruth', path, zone: '3', is: 'alarm', event: 'high', at: m.now, words: 'zone 3, alarm', made: null, said: 'right', columns: null } as const;
+    const said = {
+      person: 'Ruth',
+      path,
+      zone: '3',
+      is: 'alarm',
+      event: 'high',
+      at: m.now,
+      words: 'zone 3, alarm',
+      made: null,
+      said: 'right',
+      columns: null,
+    } as const;
     m.add('call.confirmed', { ...said, how: 'read back', line: null });
     expect(m.lamp('Call')).toMatchObject({ is: 'marginal', next: null });
     m.add('call.confirmed', { ...said, how: 'log', line: 2 });

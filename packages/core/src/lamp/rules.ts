@@ -20,7 +20,8 @@ export type NamedRules = {
 };
 export type Rules = { readonly house: House; readonly profiles: readonly Profile[]; readonly named: readonly NamedRules[] };
 
-const hashOfRules = (body: House | Profile): Sha256 => hashOf(canonical(body as unknown as Json)); // plain JSON by their shapes
+/** The hash by which house rules or a profile are pinned. */
+export const hashOfRules = (body: House | Profile): Sha256 => hashOf(canonical(body as unknown as Json)); // plain JSON by their shapes
 
 const publishedBody = (streams: State | null, pin: Pin): Json | null => {
   const found = streams?.published[pinName(pin)];

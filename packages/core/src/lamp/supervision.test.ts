@@ -24,13 +24,19 @@ const lapse = (m: StationMaker) => {
 test('after a visit the first scheduled call is waited for; its absence is a lapse of its own kind, at the very end of its window', () => {
   const { m } = daily();
   const left = m.state.attended?.ord ?? 0;
-  expect(of(m)).toMatchObject({ is: 'armed', called: ['Ruth', 'the client'], windows: [{ is: 'first', since: left, due: left + hours(25) }] });
+  expect(of(m)).toMatchObject({
+    is: 'armed',
+    called: ['Ruth', 'the client'],
+    windows: [{ is: 'first', since: left, due: left + hours(25) }],
+  });
   expect(found(m, left + hours(25) - 1)).toEqual([]);
   expect(found(m, left + hours(25))).toEqual([['first', left + hours(25)]]);
 });
 test('where the longest silence is longer than a day and an hour, the first call is still due after a day and an hour', () => {
   const { m } = daily();
-  m.set(null, { 'desk.grace': hours(49) }).entered('desk').restarted('desk');
+  m.set(null, { 'desk.grace': hours(49) })
+    .entered('desk')
+    .restarted('desk');
   const [window] = of(m).windows;
   expect((window?.due ?? 0) - (window?.since ?? 0)).toBe(hours(25));
   m.wait(hours(20)).call('0233', { event: 'test' });
@@ -48,7 +54,11 @@ test('a call moves the window on; what is impossible does not', () => {
 });
 test.each([
   ['it is not armed', (m: StationMaker) => m.set(null, { 'desk.supervision': false }).entered('desk').restarted('desk'), 'off'],
-  ['it is on test', (m: StationMaker) => m.add('test.begun', { until: instant(m.now + days(1)), elsewhere: false, told: '', words: '' }), 'on test'],
+  [
+    'it is on test',
+    (m: StationMaker) => m.add('test.begun', { until: instant(m.now + days(1)), elsewhere: false, told: '', words: '' }),
+    'on test',
+  ],
   ['it is muted', (m: StationMaker) => m.add('watch.muted', { until: instant(m.now + days(90)), reason: 'winter' }), 'muted'],
   ['it reports to another desk', (m: StationMaker) => m.set(null, { 'desk.whose': 'theirs' }), 'elsewhere'],
 ] as const)('nobody is sent where %s', (_, how, is) => {

@@ -74,7 +74,15 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
     const since = first ? left : last;
     // After a visit the first scheduled call is waited for; who has no schedule, or a shorter one, by the longest silence.
     const length = first && every !== null ? Math.min(grace, every + late) : grace;
-    return [{ path, is: first ? 'first' : 'silence', since, next: every === null ? null : since + every, due: extended(since, since + length, { every, late }, downs) }];
+    return [
+      {
+        path,
+        is: first ? 'first' : 'silence',
+        since,
+        next: every === null ? null : since + every,
+        due: extended(since, since + length, { every, late }, downs),
+      },
+    ];
   };
   const paths = each ? elementsOf(state, 'path').filter(({ id }) => state.none[`|${id}`] === undefined) : [];
   const windows = [...windowOf(null), ...(paths.length > 1 ? paths.flatMap(({ id }) => windowOf(id)) : [])];

@@ -3,6 +3,7 @@ export * from './asks.ts';
 export * from './cards.ts';
 export * from './challenge.ts';
 export * from './device-file.ts';
+export * from './ending.ts';
 export * from './ends.ts';
 export * from './first-call.ts';
 export * from './flows.ts';

@@ -1,7 +1,7 @@
 // A station in one row: its line, the one thing to do next, who acts, and whether it wants a person.
 import { settingKey, type Ulid } from '../name/index.ts';
 import { type Around, check, openFindings } from '../check/index.ts';
-import { type PersonName, type Speaker, speakerOf, type State, wanted } from '../journal/index.ts';
+import { type EndingIs, type PersonName, type Speaker, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
 import { ignoresKeepalive } from '../sheet/index.ts';
 import { besideOf, asPlanned, type JudgedBy, lamps, type Line, onTest, openLapses, whomToCall } from '../lamp/index.ts';
@@ -9,6 +9,7 @@ import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant, instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
 import { openTemporary } from './temporary.ts';
+import { endedOf } from './ending.ts';
 import { nextStep, sayNext, whoNext } from './next.ts';
 import type { WhoNext } from './who-next.ts';
 
@@ -27,6 +28,8 @@ export type Summary = {
   readonly onTest: { readonly until: Instant; readonly overdue: boolean } | null;
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
+  /** How work ended last, and what that wants of somebody; null where nothing was signed. */
+  readonly ended: { readonly is: EndingIs; readonly wants: string | null } | null;
   /** Silences that stand open. */
   readonly lapses: readonly SummedLapse[];
 };
@@ -86,6 +89,7 @@ export const summary = (
   const step = nextStep(state, line, findings, by.profiles);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   const speaker = speakerOf(state, by.person, by.now, zoneOf(state));
+  const ended = endedOf(state, by.now, speaker);
   return {
     name,
     demo,
@@ -93,10 +97,13 @@ export const summary = (
     next: sayNext(step, speaker),
     who: whoNext(step),
     waits: waitsForWhom(state, dayIn(by.now, zoneOf(state))),
-    urgent: stop || onTest(state, by.now)?.overdue === true || line.station === 'failed' || line.station === 'stale',
+    urgent:
+      (ended?.wants ?? null) !== null ||
+      stop || onTest(state, by.now)?.overdue === true || line.station === 'failed' || line.station === 'stale',
     temporary: openTemporary(state).map(({ key }) => speaker.setting(key)),
     onTest: testOf(state, by.now),
     strange: Object.keys(state.strange).length > 0,
+    ended: ended === null ? null : { is: ended.is, wants: ended.wants },
     lapses: lapsesOf(state, speaker),
   };
 };

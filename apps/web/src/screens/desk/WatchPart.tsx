@@ -120,7 +120,8 @@ export const WatchPart = ({ now, when }: { now: number; when: (at: number) => st
           <ul>
             {next.slice(0, 20).map(({ stream, name, due }) => (
               <li key={`${stream} ${due}`} className="border-b border-rule py-1">
-                <To stream={stream} name={name} />: its window ends {when(due)}, {due > now ? `in ${from(due - now)}` : `${from(now - due)} ago`}
+                <To stream={stream} name={name} />: its window ends {when(due)},{' '}
+                {due > now ? `in ${from(due - now)}` : `${from(now - due)} ago`}
               </li>
             ))}
           </ul>

@@ -1,31 +1,14 @@
 // Put this on your telephone: the address with its code, the desk's own authority, and the steps for the common kinds of system.
 import { type ReactNode, useEffect, useState } from 'react';
-import { toString } from 'qrcode';
 import { reachedAt, type Says } from '@green-lamp/core/api';
 import { dayIn, instant } from '@green-lamp/core/quantity';
 import { Empty, Waiting } from '../../parts/State.tsx';
+import { Code } from '../../parts/Code.tsx';
 import { Choose } from '../../parts/Field.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { tell } from '../../store/live.ts';
 
 type Reached = Says<typeof reachedAt>;
-
-const Code = ({ text }: { text: string }) => {
-  const [svg, setSvg] = useState('');
-  useEffect(() => {
-    toString(text, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' }).then(setSvg, tell);
-  }, [text]);
-  // Black on white in every theme: a camera reads nothing else surely.
-  return (
-    <img
-      alt={`A code with the address ${text}`}
-      src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`}
-      width={220}
-      height={220}
-      className="border border-rule-2 bg-white"
-    />
-  );
-};
 
 const Steps = ({ title, children }: { title: string; children: ReactNode }) => (
   <details className="border-b border-rule py-2">

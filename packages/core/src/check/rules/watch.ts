@@ -34,9 +34,7 @@ export const watch = [
     reads: ['desk.grace', 'desk.promised'],
     codes: { 'notice-late': 'fix' },
     find: ({ 'desk.grace': grace, 'desk.promised': promised }) =>
-      grace > promised
-        ? [{ code: 'notice-late', args: { grace: showFigure(grace, 'ms'), promised: showFigure(promised, 'ms') } }]
-        : [],
+      grace > promised ? [{ code: 'notice-late', args: { grace: showFigure(grace, 'ms'), promised: showFigure(promised, 'ms') } }] : [],
     fires: { 'desk.grace': 90_000_000, 'desk.promised': 86_400_000 },
     silent: { 'desk.grace': 90_000_000, 'desk.promised': 90_000_000 },
   }),

@@ -96,7 +96,19 @@ export const callConfirmed = kind(
 );
 
 /** What a person at the other desk said of an event that they do not have, for the lamp's sentence. */
-const deniedWords = ({ person, event, zone: of, said, words: more }: { person: string; event: string; zone: string | null; said: (typeof saids)[number]; words: string }): string =>
+const deniedWords = ({
+  person,
+  event,
+  zone: of,
+  said,
+  words: more,
+}: {
+  person: string;
+  event: string;
+  zone: string | null;
+  said: (typeof saids)[number];
+  words: string;
+}): string =>
   `${person} ${said === 'missing' ? 'has nothing of' : 'has another signal than'} ‘${event}’${of === null ? '' : `, zone ${of}`}${more === '' ? '.' : `: ${more}`}`;
 
 /** The call to another desk is over: anything else today, and how they have left the account. */

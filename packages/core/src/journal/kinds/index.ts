@@ -8,6 +8,7 @@ import { callArrived, callAttributed, declarationMade, findingAccepted, noneAcce
 import { callConfirmed, changeShown, checkIn, deskRung, eventMade, watchAsked } from './confirmed.ts';
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
+import { signedOff, undoneBack, undoneNoted } from './ending.ts';
 import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretErased, secretRevealed } from './note.ts';
@@ -55,6 +56,9 @@ const list = [
   holdRun,
   pictureTaken,
   practiceJudged,
+  undoneNoted,
+  undoneBack,
+  signedOff,
   lapseFound,
   lapseClosed,
   lapseTaken,

@@ -46,10 +46,15 @@ export const lapseTaken = kind(
 );
 
 /** For a while nobody is sent for a silence, for a reason: a season, works at the site. It ends by itself. */
-export const watchMuted = kind('watch.muted', 1, fields({ until: at, reason: words(300) }), (state, { until, reason }, { entry, pos, skew }) => ({
-  ...state,
-  muted: { until: until + skew, reason, pos, who: entry.who },
-}));
+export const watchMuted = kind(
+  'watch.muted',
+  1,
+  fields({ until: at, reason: words(300) }),
+  (state, { until, reason }, { entry, pos, skew }) => ({
+    ...state,
+    muted: { until: until + skew, reason, pos, who: entry.who },
+  }),
+);
 
 export const watchUnmuted = kind('watch.unmuted', 1, fields({ words: text(300) }), (state) => ({ ...state, muted: null }));
 

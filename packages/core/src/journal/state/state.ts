@@ -138,6 +138,28 @@ export type Lapse = {
   readonly pos: Pos;
 };
 
+/** Something that was undone for the work: isolated, bypassed, lowered. */
+export type UndoneWork = {
+  readonly id: Ulid;
+  readonly what: 'isolation' | 'bypass' | 'threshold' | 'interval' | 'computer' | 'cable' | 'other';
+  readonly words: string;
+  readonly back: { readonly words: string; readonly pos: Pos; readonly who: Who } | null;
+  readonly pos: Pos;
+  readonly who: Who;
+};
+/** How work ended last. */
+export type Signed = {
+  readonly id: Ulid;
+  readonly ending: 'complete' | 'watched' | 'unfinished' | 'taken down';
+  readonly name: string;
+  readonly words: string;
+  readonly returns: { readonly who: string; readonly by: number } | null;
+  readonly untrue: string;
+  readonly lamps: readonly { readonly lamp: LampName; readonly path: ElementId | null; readonly is: string }[];
+  readonly pos: Pos;
+  readonly who: Who;
+};
+
 /** An exercise that was judged. */
 export type Practised = {
   readonly exercise: string;
@@ -199,7 +221,13 @@ export type State = {
   /** Events that somebody made and that another desk may confirm, oldest first. */
   readonly made: readonly Made[];
   /** Who at another desk said last how they have left the account. */
-  readonly rung: { readonly person: string; readonly offTest: boolean; readonly armed: boolean; readonly pos: Pos; readonly who: Who } | null;
+  readonly rung: {
+    readonly person: string;
+    readonly offTest: boolean;
+    readonly armed: boolean;
+    readonly pos: Pos;
+    readonly who: Who;
+  } | null;
   readonly people: { readonly [person: string]: string };
   /** In the people's stream: what each may do. */
   readonly roles: { readonly [person: string]: Role };
@@ -222,6 +250,10 @@ export type State = {
   readonly onTest: readonly TestWindow[];
   /** A receiver that gives this account no answer for a while, so that the unit tries its spare. */
   readonly withheld: { readonly receiver: ElementId; readonly until: number; readonly pos: Pos; readonly who: Who } | null;
+  readonly undone: readonly UndoneWork[];
+  readonly signed: Signed | null;
+  /** When the site was completed last, until it is left unfinished or taken down. */
+  readonly completed: Pos | null;
   /** Silences that were noticed, oldest first. */
   readonly lapses: readonly Lapse[];
   /** Until when nobody is sent for a silence, and why. */
@@ -271,6 +303,9 @@ export const emptyState = (stream: Stream): State => ({
   practised: [],
   onTest: [],
   withheld: null,
+  undone: [],
+  signed: null,
+  completed: null,
   lapses: [],
   muted: null,
   downs: [],

@@ -82,7 +82,12 @@ const meet = (j: Judging, why: Demand['why'], of: Makeable | null, cell: CellNam
   const silent = of === null ? null : unanswered(j, cell);
   const since = silent !== null && (chosen === null || silent > chosen.of.evidence.ord) ? [reason('nothing-came', { at: silent })] : [];
   if (denied !== undefined && (chosen === null || isAfter(evidencePos(denied.evidence), evidencePos(chosen.of.evidence))))
-    return { ...base, verdict: 'failed', because: [reason('said-bad', { words: wordsOf(denied.evidence), at: denied.evidence.ord }, [denied.evidence.entry])], on: denied };
+    return {
+      ...base,
+      verdict: 'failed',
+      because: [reason('said-bad', { words: wordsOf(denied.evidence), at: denied.evidence.ord }, [denied.evidence.entry])],
+      on: denied,
+    };
   if (chosen !== null && chosen.verdict === 'proven' && since.length === 0)
     return { ...base, verdict: 'proven', because: [], on: chosen.of };
   const accepted = acceptedFor(j, cell);

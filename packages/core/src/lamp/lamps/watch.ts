@@ -29,7 +29,11 @@ const elsewhere = (j: Judging): Judged => {
     const stands = evidenceFor(j, 'Watch', null).flatMap(({ what, outcome, entry }) =>
       what === 'confirmation' && outcome === 'good' ? [entry] : [],
     );
-    const seen = reason('tests-elsewhere', { seen: tests.length, asked: j.house.checkIns, last: tests.at(-1) ?? 0, person: rung?.person ?? '' }, stands);
+    const seen = reason(
+      'tests-elsewhere',
+      { seen: tests.length, asked: j.house.checkIns, last: tests.at(-1) ?? 0, person: rung?.person ?? '' },
+      stands,
+    );
     const left = [
       ...(rung?.armed === true ? [] : [reason('supervision-off', {})]),
       ...(rung?.offTest === true ? [] : [reason('on-test', {})]),
@@ -60,7 +64,10 @@ export const watch = (j: Judging): Judged => {
   const [lapse] = openLapses(j.state);
   if (lapse !== undefined) {
     const { is, path, since, due, id } = lapse;
-    return judged('failed', [reason('lapse', { is, path, since, due }, [id])], { stands: [id], next: reason('next-silent', { at: since }) });
+    return judged('failed', [reason('lapse', { is, path, since, due }, [id])], {
+      stands: [id],
+      next: reason('next-silent', { at: since }),
+    });
   }
   const { attended } = j.state;
   const kept = evidenceFor(j, 'Watch', null)

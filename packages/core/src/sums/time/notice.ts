@@ -50,7 +50,9 @@ export const reportingTimes = {
   DP2: { primary: 30 * minute, other: 25 * hour, otherAlone: 30 * minute },
   DP3: { primary: 3 * minute, other: 25 * hour, otherAlone: 3 * minute },
   DP4: { primary: 90 * second, other: 5 * hour, otherAlone: 90 * second },
-} as const satisfies { readonly [C: string]: { readonly primary: number; readonly other: number | null; readonly otherAlone: number | null } };
+} as const satisfies {
+  readonly [C: string]: { readonly primary: number; readonly other: number | null; readonly otherAlone: number | null };
+};
 export type Category = keyof typeof reportingTimes;
 export const isCategory = (value: unknown): value is Category => typeof value === 'string' && Object.hasOwn(reportingTimes, value);
 export const reportingSource = memory;

@@ -32,13 +32,15 @@ const readCall = (bytes: Uint8Array): { read: Read; fault: LineFault | null } =>
   return { read: { ok: true, calls: [call] }, fault: null };
 };
 
-const faultOf: { readonly [F in Exclude<Fate, 'not understood' | 'kept' | 'clock' | 'withheld'>]: LineFault } = { unknown: 'account', busy: 'busy' };
+const faultOf: { readonly [F in Exclude<Fate, 'not understood' | 'kept' | 'clock' | 'withheld'>]: LineFault } = {
+  unknown: 'account',
+  busy: 'busy',
+};
 
 const piece = (n: number, bytes: Uint8Array, { read, fault }: { read: Read; fault: LineFault | null }): Piece => ({
   bytes,
   read,
-  answer: (fate) =>
-    fate === 'withheld' ? null : bytesOf(answer(n, fate === 'unknown' || fate === 'busy' ? faultOf[fate] : fault)),
+  answer: (fate) => (fate === 'withheld' ? null : bytesOf(answer(n, fate === 'unknown' || fate === 'busy' ? faultOf[fate] : fault))),
 });
 
 const unread = (why: string, fault: LineFault): { read: Read; fault: LineFault } => ({ read: { ok: false, why, account: null }, fault });

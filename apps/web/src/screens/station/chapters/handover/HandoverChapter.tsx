@@ -1,120 +1,38 @@
-// Handover: the record of the station, to be printed, and its whole journal as a file that can be judged anywhere.
-import { useState } from 'react';
-import { sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/core/journal';
-import type { NamedRules } from '@green-lamp/core/lamp';
-import { counted, instant, wallTime } from '@green-lamp/core/quantity';
-import { tell } from '../../../../store/live.ts';
-import { usePeople } from '../../../../store/use-stream.ts';
+// Handover: the record, what is put back and how it is signed off, and the label for the door.
+import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
+import { useNow } from '../../../../store/use-stream.ts';
+import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
-import { handOut, journalFile } from './journal-file.ts';
-import { EvidenceList, FindingList, LampTable, SettingTables } from './RecordTables.tsx';
+import { LabelPart } from './LabelPart.tsx';
+import { PutBack } from './PutBack.tsx';
+import { RecordPart } from './RecordPart.tsx';
+import { SignOff } from './SignOff.tsx';
 
-/** Seen from here every instant is told with its day and year: the record is read long after. */
-const longAgo = instant(0);
-const roleWords: { readonly [R in NamedRules['role']]: string } = {
-  house: 'House rules',
-  modem: 'Profile of the modem',
-  unit: 'Profile of the unit',
+const SignOffPart = ({ station }: { station: Station }) => {
+  const now = useNow(1000);
+  return (
+    <div className="flex flex-col gap-5">
+      <PutBack station={station} now={now} />
+      <SignOff station={station} now={now} />
+    </div>
+  );
 };
 
-const RulesSaid = ({ named }: { named: readonly NamedRules[] }) => (
-  <ul>
-    {named.map(({ role, id, version, hash, name, adopted, missing }) => (
-      <li key={role}>
-        {roleWords[role]}: {name === '' ? id : name}, {id} version {version} <span className="mono text-small">{hash.slice(0, 12)}</span>,{' '}
-        {missing ? 'adopted, but its text is not here: judged by what ships' : adopted ? 'adopted' : 'what ships, nothing adopted'}.
-      </li>
-    ))}
-  </ul>
-);
+const parts = [
+  { id: 'record', label: 'Record', Part: RecordPart },
+  { id: 'sign-off', label: 'Sign-off', Part: SignOffPart },
+  { id: 'label', label: 'Label', Part: LabelPart },
+] as const;
 
 export const HandoverChapter = () => {
-  const here = useChapter();
-  const people = usePeople();
-  const station = { ...here, speaker: speakerOf(here.state, (person) => people[person] ?? null, longAgo, here.zone) };
-  const [verified, setVerified] = useState<Verified | null>(null);
-  const { state, speaker, zone, now, head, entries } = station;
-  const waiting = entries.filter(({ waits }) => waits).length;
-  const simulated = Object.values(state.evidence).some((evidence) => evidence.simulated);
-  const name = state.station?.name ?? 'station';
-  const download = async (): Promise<void> => {
-    const text = await journalFile(station.stream);
-    handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-journal.json`, text);
-  };
-  const verify = async (): Promise<void> => {
-    setVerified(verifyJournal(new TextEncoder().encode(await journalFile(station.stream)), head));
-  };
-  const { day, time } = wallTime(now, zone);
+  const station = useChapter();
+  const { id, Part } = usePart('part', parts);
   return (
-    <div className="px-5 py-3">
-      <div className="flex flex-wrap items-center gap-3 print:hidden">
-        <h2 className="sr-only">Handover</h2>
-        <button
-          type="button"
-          className="button"
-          onClick={() => {
-            window.print();
-          }}
-        >
-          Print the record
-        </button>
-        <button type="button" className="button" onClick={() => void download().catch(tell)}>
-          Save the whole journal (JSON)
-        </button>
-        <button type="button" className="button" onClick={() => void verify().catch(tell)}>
-          Verify it here
-        </button>
-        {verified !== null && (
-          <p role="status" className="basis-full font-semibold">
-            {verified.ok
-              ? `Sound: ${counted(verified.kept, 'entry', 'entries')} kept and ${verified.waiting} waiting; the chain ends in ${verified.head.slice(0, 12)}.`
-              : sayFault(verified)}
-          </p>
-        )}
-        {waiting > 0 && (
-          <p className="basis-full border-2 border-ink px-3 py-2 text-note">
-            {counted(waiting, 'entry waits', 'entries wait')} to be delivered: the head of the chain does not cover{' '}
-            {waiting === 1 ? 'it' : 'them'} yet.
-          </p>
-        )}
-      </div>
-      <article aria-label="Record" className="mt-3">
-        <h2 className="text-head font-bold">Record of {name}</h2>
-        <p>
-          As of {day}, {time} ({zone}).{' '}
-          {state.placed?.place === 'site' ? `Fitted at ${state.placed.where || 'its site'}.` : 'On the bench.'} The station is{' '}
-          <strong>{station.line.station}</strong>.
-        </p>
-        {simulated && (
-          <p className="mt-1 border-2 border-ink px-3 py-1 font-semibold">
-            Some of this is simulated: it was made in the yard, and says so where it stands. It proves nothing of the real equipment.
-          </p>
-        )}
-        {state.station?.demo === true && <p className="font-semibold">Demo data: the station does not exist.</p>}
-        <section aria-label="Judged by">
-          <h3 className="mt-4 mb-1 font-bold">Judged by</h3>
-          <RulesSaid named={station.rules.named} />
-        </section>
-        <LampTable station={station} />
-        <FindingList station={station} />
-        <SettingTables station={station} />
-        <EvidenceList station={station} />
-        <section aria-label="Chain">
-          <h3 className="mt-4 mb-1 font-bold">The journal behind it</h3>
-          <p>
-            {counted(entries.length, 'entry', 'entries')}, {waiting} of them not yet at the desk. Head of the chain:{' '}
-            <span className="mono break-all">{head ?? 'not known here yet'}</span>
-          </p>
-          <p className="text-note text-ink-2">
-            The saved journal is judged by: npm run -s greenlamp -- verify FILE --head {head === null ? 'HEAD' : head.slice(0, 12)}. Without
-            the head, a tail that was cut off cleanly would not show.
-          </p>
-          <p className="text-note text-ink-2">
-            Secrets are not in this record, nor in the journal: they are kept sealed at the desk. Times: {zone}.{' '}
-            {speaker.who({ part: 'desk' })} is this program’s own listener.
-          </p>
-        </section>
-      </article>
+    <div className="px-5 pt-1 pb-4">
+      <h2 className="sr-only">Handover</h2>
+      <PartTabs label="Part of the handover" name="part" parts={parts} open={id}>
+        <Part station={station} />
+      </PartTabs>
     </div>
   );
 };

@@ -127,24 +127,24 @@ export const CallsPart = ({ station }: { station: Station }) => {
       {ours && <SpareReceiver station={station} />}
       <ProofMatrix station={station} />
       {(ours || (frames?.length ?? 0) > 0) && (
-      <section aria-label="Calls of this station">
-        <h3 className="mb-1 font-bold">What arrived</h3>
-        {away && <p className="text-note font-semibold">The desk does not answer; newer calls may have come.</p>}
-        {frames === null && !away && <Waiting />}
-        {frames?.length === 0 && <Empty>No call of this station has arrived yet.</Empty>}
-        <ul aria-live="polite">
-          {frames?.map((frame) => (
-            <FrameRow key={frame.id} frame={frame} zone={station.zone} now={station.now} path={name}>
-              <Claim station={station} frame={frame} />
-            </FrameRow>
-          ))}
-        </ul>
-        {more && (
-          <button type="button" className="button mt-3" onClick={older}>
-            Older calls
-          </button>
-        )}
-      </section>
+        <section aria-label="Calls of this station">
+          <h3 className="mb-1 font-bold">What arrived</h3>
+          {away && <p className="text-note font-semibold">The desk does not answer; newer calls may have come.</p>}
+          {frames === null && !away && <Waiting />}
+          {frames?.length === 0 && <Empty>No call of this station has arrived yet.</Empty>}
+          <ul aria-live="polite">
+            {frames?.map((frame) => (
+              <FrameRow key={frame.id} frame={frame} zone={station.zone} now={station.now} path={name}>
+                <Claim station={station} frame={frame} />
+              </FrameRow>
+            ))}
+          </ul>
+          {more && (
+            <button type="button" className="button mt-3" onClick={older}>
+              Older calls
+            </button>
+          )}
+        </section>
       )}
       {ours && (
         <section aria-label="How to call">

@@ -98,8 +98,7 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
   return (
     <section aria-label="Their own log">
       <h3 className="border-b border-rule-2 font-bold">
-        Their own log{' '}
-        <span className="font-normal text-ink-2">proves, where account, zone and turn are as made, within two minutes</span>
+        Their own log <span className="font-normal text-ink-2">proves, where account, zone and turn are as made, within two minutes</span>
       </h3>
       <div className="mt-2 flex flex-col gap-2">
         <Field label="Their own log, pasted" value={text} change={setText} many rows={4} mono />

@@ -17,7 +17,9 @@ export const CheckIns = ({ station, now }: { station: Station; now: number }) =>
         </span>
       </h3>
       <p className="text-note text-ink-2">
-        {attended === null ? 'Nobody was there yet.' : `Counted since ${speaker.when(attended.ord)}, when somebody was last there, or in it from afar.`}
+        {attended === null
+          ? 'Nobody was there yet.'
+          : `Counted since ${speaker.when(attended.ord)}, when somebody was last there, or in it from afar.`}
         {of.every === null && ' Without an interval on the sheet no call counts as scheduled.'}
         {of.simulated && ' All of them are simulated.'}
       </p>
