@@ -22,7 +22,7 @@ test('a site is signed complete once nothing stands in its way; what is undone f
     ['Remote access', 'nothing is changed from afar'],
   ] as const) {
     await lamp(page, new RegExp(`^${of}, not tested`)).click();
-    await margin.getByText('Not fitted').click();
+    await margin.getByText('Not fitted', { exact: true }).last().click();
     await margin.getByLabel('Why it is accepted').fill(why);
     await margin.getByRole('button', { name: 'Accept it' }).click();
     await expect(lamp(page, new RegExp(`^${of}, not fitted`))).toBeVisible();

@@ -32,6 +32,7 @@ export class Whereabouts {
   async open({ testPaths, programmingPort }: { testPaths: boolean; programmingPort: number }): Promise<void> {
     this.#testPaths = testPaths;
     this.#programming = programmingPort;
+    this.journal.standsAt(() => this.here);
     await this.#read();
   }
 

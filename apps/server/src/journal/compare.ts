@@ -11,11 +11,11 @@ import {
 } from '@green-lamp/core/name';
 import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State, wanted } from '@green-lamp/core/journal';
 import { check } from '@green-lamp/core/check';
-import { schoolIn } from '@green-lamp/core/house';
 import { accountsOf, allLamps, asPlanned, lamps, rulesOf, verdictWords } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
-import { completeBlocks, fileChanges, isOfMade, offersOf, readDeviceFile, readLog, watchedBlocks, weakLamps } from '@green-lamp/core/walk';
+import type { Here } from '@green-lamp/core/evidence';
+import { aroundOf, completeBlocks, fileChanges, isOfMade, offersOf, readDeviceFile, readLog, watchedBlocks, weakLamps } from '@green-lamp/core/walk';
 import { readAnswer, jpegSize } from '@green-lamp/core/wire';
 import type { NewFrame, Turn } from './turn.ts';
 
@@ -153,14 +153,14 @@ const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, dat
 };
 
 /** 'Site complete' and 'watched' are what the desk itself finds, and nobody's word: what stands in the way is said one by one. */
-const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<'signed.off'>): Problem[] => {
+const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<'signed.off'>, here: Here | null): Problem[] => {
   if (data.ending !== 'complete' && data.ending !== 'watched') return [];
   const [house, profiles] = [turn.head(houseStream), turn.head(profilesStream)];
   const rules = rulesOf(state, { house: house.state, profiles: profiles.state });
   const heard = turn.heardOf(stream);
-  const line = lamps(state, { ...rules, heard, now: turn.now });
-  const demo = state.station?.demo === true;
-  const findings = check(asPlanned(state), { traits: () => null, demo, now: turn.now, school: schoolIn(rules.house) });
+  const by = { ...rules, heard, now: turn.now };
+  const line = lamps(state, by);
+  const findings = check(asPlanned(state), aroundOf(state, { ...by, traits: () => null, ...(here === null ? {} : { here }) }));
   const speaker = speakerOf(state, () => null, turn.now, siteZone(state));
   const blocks =
     data.ending === 'watched'
@@ -202,7 +202,7 @@ const pictureFaults = (turn: Turn, { blobs: hashes }: Entry, data: DataOf<'pictu
 };
 
 /** All that keeps an entry out because the desk knows better. */
-export const compared = (turn: Turn, entry: Entry, known: Known, state: State): readonly Problem[] => {
+export const compared = (turn: Turn, entry: Entry, known: Known, state: State, here: Here | null): readonly Problem[] => {
   switch (known.kind) {
     case 'call.attributed':
       return attributedFaults(turn, entry, known.data);
@@ -215,7 +215,7 @@ export const compared = (turn: Turn, entry: Entry, known: Known, state: State): 
     case 'call.confirmed':
       return confirmedFaults(turn, entry, state, known.data);
     case 'signed.off':
-      return signedFaults(turn, entry, state, known.data);
+      return signedFaults(turn, entry, state, known.data, here);
     case 'change.shown':
       return shownFaults(turn, state, known.data);
     default:

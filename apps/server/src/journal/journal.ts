@@ -1,5 +1,6 @@
 // The journal as the rest of the server has it: what was kept, where each stream stands, and the one way to keep more.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import type { Here } from '@green-lamp/core/evidence';
 import type { Stream } from '@green-lamp/core/name';
 import { emptyState, type State } from '@green-lamp/core/journal';
 import { Clock, Ids } from '../shell/clock.ts';
@@ -19,6 +20,7 @@ export class Journal implements OnApplicationShutdown {
   readonly #books = new Books();
   readonly #writer: Writer;
   #life = '';
+  #here: () => Here | null = () => null;
 
   constructor(
     private readonly database: Database,
@@ -33,6 +35,13 @@ export class Journal implements OnApplicationShutdown {
 
   get cursor(): number {
     return this.#writer.cursor;
+  }
+  /** Where the desk stands, as a check of what was signed has to know it; null before that is known. */
+  get here(): Here | null {
+    return this.#here();
+  }
+  standsAt(here: () => Here): void {
+    this.#here = here;
   }
   get life(): string {
     return this.#life;

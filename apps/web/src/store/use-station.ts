@@ -1,13 +1,11 @@
 // One station as the screens see it: its state with what waits, its line, its findings, the step in hand.
 import { useMemo } from 'react';
 import type { Stream } from '@green-lamp/core/name';
-import { schoolIn } from '@green-lamp/core/house';
-import { ignoresKeepalive } from '@green-lamp/core/sheet';
 import { check, type Finding } from '@green-lamp/core/check';
 import { canonical, hashOf, type Speaker, speakerOf, type State } from '@green-lamp/core/journal';
-import { asItRuns, asPlanned, besideOf, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
+import { asItRuns, asPlanned, lamps, type Line, type Rules, rulesOf } from '@green-lamp/core/lamp';
 import type { Instant } from '@green-lamp/core/quantity';
-import { deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
+import { aroundOf, deviceWork, type DeviceWork, type NextStep, nextStep, zoneOf } from '@green-lamp/core/walk';
 import { db, type StreamRow } from './db.ts';
 import type { Folded } from './fold.ts';
 import { type Published, publishedHere } from './rules.ts';
@@ -46,16 +44,13 @@ const stationOf = (
   const { state } = folded;
   const traits = new Map((beside?.traits ?? []).map((of) => [of.ref, of]));
   const rules = rulesOf(state, published);
-  const around = {
-    traits: (ref: string) => traits.get(ref) ?? null,
-    demo: state.station?.demo ?? false,
-    now,
-    school: schoolIn(rules.house),
-    idleIgnoresKeepalive: ignoresKeepalive(rules.profiles),
+  const by = { ...rules, heard: beside?.heard ?? [], now };
+  const around = aroundOf(state, {
+    ...by,
+    traits: (ref) => traits.get(ref) ?? null,
     ...(beside?.here == null ? {} : { here: beside.here }),
-    beside: besideOf(state, beside?.heard ?? []),
-  };
-  const line = lamps(state, { ...rules, heard: beside?.heard ?? [], now });
+  });
+  const line = lamps(state, by);
   const findings = check(asPlanned(state), around);
   const zone = zoneOf(state);
   return {

@@ -69,6 +69,17 @@ const lapsesOf = (state: State, speaker: Speaker): SummedLapse[] =>
     taken: taken === null ? null : `${speaker.who(taken.who)}${taken.words === '' ? '' : `: ${taken.words}`}`,
   }));
 
+/** What a station's checks look at beside its sheet: the same in the list, on its page and at the desk. */
+export const aroundOf = (state: State, by: JudgedBy & { now: Instant; traits: Around['traits']; here?: Here }): Around => ({
+  traits: by.traits,
+  demo: state.station?.demo === true,
+  now: by.now,
+  school: schoolIn(by.house),
+  idleIgnoresKeepalive: ignoresKeepalive(by.profiles),
+  beside: besideOf(state, by.heard),
+  ...(by.here === undefined ? {} : { here: by.here }),
+});
+
 /** Null for a stream in which no station was opened. */
 export const summary = (
   state: State,
@@ -77,15 +88,7 @@ export const summary = (
   if (state.station === null) return null;
   const { name, demo } = state.station;
   const line = lamps(state, by);
-  const findings = check(asPlanned(state), {
-    traits: by.traits,
-    demo,
-    now: by.now,
-    school: schoolIn(by.house),
-    idleIgnoresKeepalive: ignoresKeepalive(by.profiles),
-    beside: besideOf(state, by.heard),
-    ...(by.here === undefined ? {} : { here: by.here }),
-  });
+  const findings = check(asPlanned(state), aroundOf(state, by));
   const step = nextStep(state, line, findings, by.profiles);
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   const speaker = speakerOf(state, by.person, by.now, zoneOf(state));

@@ -33,8 +33,13 @@ export const PutBack = ({ station, now }: { station: Station; now: number }) => 
                 {speaker.who(one.who)}, {speaker.when(one.pos.ord)}
               </span>
             </span>
-            <button type="button" className="button" onClick={() => void putUndoneBack(station, one.id, '').catch(tell)}>
-              It is back<span className="sr-only">: {one.words}</span>
+            <button
+              type="button"
+              className="button"
+              aria-label={`It is back: ${one.words}`}
+              onClick={() => void putUndoneBack(station, one.id, '').catch(tell)}
+            >
+              It is back
             </button>
           </li>
         ))}

@@ -27,6 +27,7 @@ const closings = [
   { is: 'account', label: 'The account at the desk is closed' },
   { is: 'keys', label: 'Keys and passwords are forgotten' },
 ] as const;
+const aYear = 366 * 86_400_000;
 const isEnding = (text: string): text is EndingIs => endings.some((one) => one === text);
 const keyOf = ({ lamp, path }: Pick<LampResult, 'lamp' | 'path'>): string => `${lamp} ${path ?? ''}`;
 
@@ -98,8 +99,8 @@ export const SignOff = ({ station, now }: { station: Station; now: number }) => 
       ? 'First what stands in its way.'
       : weak.some((lamp) => (reasons[keyOf(lamp)] ?? '').trim() === '')
         ? 'Say of each weak lamp why it is accepted.'
-        : ending === 'unfinished' && (who.trim() === '' || until === null || until <= now)
-          ? 'Say who returns and by which day (2026-12-03).'
+        : ending === 'unfinished' && (who.trim() === '' || until === null || until <= now || until > now + aYear)
+          ? 'Say who returns and by which day (2026-12-03), within a year.'
           : ending === 'taken down' && closed.length < closings.length
             ? 'All four have to be done.'
             : signer.trim() === ''
