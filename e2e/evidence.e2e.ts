@@ -45,6 +45,10 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
   const drill = page.getByRole('region', { name: 'Drill' });
   for (const kind of ['link loss', 'soft failure', 'supply loss'] as const) {
     await drill.getByLabel('Kind of failure').selectOption(kind);
+    if (kind === 'soft failure') {
+      await expect(drill.getByText('Somebody at the client agrees to it first', { exact: false }).first()).toBeVisible();
+      await drill.getByLabel('Who at the client agreed').fill('Petra in IT');
+    }
     await drill.getByRole('button', { name: 'Begin the drill, then cut the path' }).click();
     await expect(drill.getByText(`Drill runs: ${kind} of Ethernet`, { exact: false })).toBeVisible();
     await expect(drill.getByText('No call by another path yet.')).toBeVisible();
@@ -54,6 +58,7 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
     await page.reload();
     await expect(drill.getByText(/^By the standby after/)).toBeVisible();
     await drill.getByRole('button', { name: 'Put the path back now' }).click();
+    await expect(drill.getByText('It is closed once the first path is seen again', { exact: false })).toBeVisible();
     // The page knows the desk's clock to some tens of milliseconds; nobody puts a plug back and calls within them.
     await page.waitForTimeout(300);
     await desk.send(`${account};;event=${kind.replace(' ', '_')}_back`);

@@ -13,6 +13,7 @@ const screens = {
   bench: async (): Promise<Screen> => (await import('./screens/station/chapters/bench/BenchChapter.tsx')).BenchChapter,
   signal: async (): Promise<Screen> => (await import('./screens/station/chapters/signal/SignalChapter.tsx')).SignalChapter,
   proof: async (): Promise<Screen> => (await import('./screens/station/chapters/proof/ProofChapter.tsx')).ProofChapter,
+  standby: async (): Promise<Screen> => (await import('./screens/station/chapters/standby/StandbyChapter.tsx')).StandbyChapter,
   watch: async (): Promise<Screen> => (await import('./screens/station/chapters/watch/WatchChapter.tsx')).WatchChapter,
   handover: async (): Promise<Screen> => (await import('./screens/station/chapters/handover/HandoverChapter.tsx')).HandoverChapter,
   fresh: async (): Promise<Screen> => (await import('./screens/stations/new/NewStationScreen.tsx')).NewStationScreen,
@@ -58,7 +59,10 @@ export const router = createBrowserRouter([
         ...screen('station'),
         children: [
           { index: true, element: <Navigate to="sheet" replace /> },
-          ...(['plan', 'sheet', 'bench', 'signal', 'proof', 'watch', 'handover'] as const).map((path) => ({ path, ...screen(path) })),
+          ...(['plan', 'sheet', 'bench', 'signal', 'proof', 'standby', 'watch', 'handover'] as const).map((path) => ({
+            path,
+            ...screen(path),
+          })),
         ],
       },
       { path: '/new', ...screen('fresh') },

@@ -15,7 +15,17 @@ import { accountsOf, allLamps, asPlanned, lamps, rulesOf, verdictWords } from '@
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
 import type { Here } from '@green-lamp/core/evidence';
-import { aroundOf, completeBlocks, fileChanges, isOfMade, offersOf, readDeviceFile, readLog, watchedBlocks, weakLamps } from '@green-lamp/core/walk';
+import {
+  aroundOf,
+  completeBlocks,
+  fileChanges,
+  isOfMade,
+  offersOf,
+  readDeviceFile,
+  readLog,
+  watchedBlocks,
+  weakLamps,
+} from '@green-lamp/core/walk';
 import { readAnswer, jpegSize } from '@green-lamp/core/wire';
 import type { NewFrame, Turn } from './turn.ts';
 

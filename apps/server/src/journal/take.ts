@@ -90,7 +90,8 @@ export class Take {
     if (marked !== null) return refused(entry.id, [marked]);
     const last = lastLeadFault(turn, known);
     if (last !== null) return refused(entry.id, [last]);
-    const faults = known === null ? [] : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state, this.journal.here)];
+    const faults =
+      known === null ? [] : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state, this.journal.here)];
     if (faults.length > 0) return refused(entry.id, faults);
     const absent = entry.blobs?.find((hash) => !turn.hasBlob(hash));
     if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);

@@ -35,6 +35,7 @@ const summaryShape = atLeast({
   temporary: listOf(said, 10_000),
   onTest: orNull(atLeast({ until: known(isInstant, 'an instant'), overdue: flag })),
   strange: flag,
+  drill: orNull(said),
   ended: orNull(atLeast({ is: oneOf(endings), wants: orNull(said) })),
   lapses: listOf(atLeast(lapseShape), 40),
 });

@@ -7,6 +7,8 @@ export * from './ip/subnet.ts';
 export * from './card/iccid-check.ts';
 export * from './path/failover.ts';
 export * from './path/false-failover.ts';
+export * from './path/gap.ts';
+export * from './path/probes.ts';
 export * from './path/month.ts';
 export * from './pins/pins.ts';
 export * from './radio/bands.ts';

@@ -2,7 +2,17 @@
 import { type ElementId, type LampName, lampWords } from '../name/index.ts';
 import { type DataOf, type EndingIs, isAfter, type Speaker, type State, undoneWords } from '../journal/index.ts';
 import { type Finding, openFindings, sayFinding } from '../check/index.ts';
-import { allLamps, type Heard, hashOfRules, type LampResult, type Line, onTest, openLapses, type Rules, withheldAt } from '../lamp/index.ts';
+import {
+  allLamps,
+  type Heard,
+  hashOfRules,
+  type LampResult,
+  type Line,
+  onTest,
+  openLapses,
+  type Rules,
+  withheldAt,
+} from '../lamp/index.ts';
 import { openTemporary } from './temporary.ts';
 
 /** Rises with what lamps and checks mean: a sign-off says by which it was judged. */

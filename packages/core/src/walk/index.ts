@@ -26,6 +26,7 @@ export * from './pending.ts';
 export * from './remote.ts';
 export * from './sheet-csv.ts';
 export * from './swap.ts';
+export * from './standby.ts';
 export * from './summary.ts';
 export * from './temporary.ts';
 export * from './visit.ts';

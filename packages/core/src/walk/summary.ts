@@ -28,6 +28,8 @@ export type Summary = {
   readonly onTest: { readonly until: Instant; readonly overdue: boolean } | null;
   /** Whether it has entries from a newer version. */
   readonly strange: boolean;
+  /** The path of a drill that is not closed, by its name: its cable may still be out. */
+  readonly drill: string | null;
   /** How work ended last, and what that wants of somebody; null where nothing was signed. */
   readonly ended: { readonly is: EndingIs; readonly wants: string | null } | null;
   /** Silences that stand open. */
@@ -102,10 +104,15 @@ export const summary = (
     waits: waitsForWhom(state, dayIn(by.now, zoneOf(state))),
     urgent:
       (ended?.wants ?? null) !== null ||
-      stop || onTest(state, by.now)?.overdue === true || line.station === 'failed' || line.station === 'stale',
+      state.drill !== null ||
+      stop ||
+      onTest(state, by.now)?.overdue === true ||
+      line.station === 'failed' ||
+      line.station === 'stale',
     temporary: openTemporary(state).map(({ key }) => speaker.setting(key)),
     onTest: testOf(state, by.now),
     strange: Object.keys(state.strange).length > 0,
+    drill: state.drill === null ? null : speaker.element(state.drill.path),
     ended: ended === null ? null : { is: ended.is, wants: ended.wants },
     lapses: lapsesOf(state, speaker),
   };

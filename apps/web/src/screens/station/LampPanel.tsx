@@ -12,7 +12,6 @@ import { LampMark } from '../../parts/LampMark.tsx';
 import { inForceSince } from '../../commands/device.ts';
 import { append } from '../../store/append.ts';
 import type { Station } from '../../store/use-station.ts';
-import { Drill } from './evidence/Drill.tsx';
 import { FilesShow } from './evidence/FilesShow.tsx';
 import { Ledger } from './evidence/Ledger.tsx';
 import { Readings } from './evidence/Readings.tsx';
@@ -166,7 +165,14 @@ export const LampPanel = ({ station, lamp, close }: { station: Station; lamp: La
         </details>
       )}
       {caution !== undefined && <CautionNote of={caution} />}
-      {lamp.lamp === 'Standby' && <Drill station={station} />}
+      {lamp.lamp === 'Standby' && (
+        <p className="border-t border-rule pt-2 text-note">
+          It is proved by drills whose calls the desk hears.{' '}
+          <Link className="link" to={`/stations/${station.stream}/standby`}>
+            Drill it in Standby
+          </Link>
+        </p>
+      )}
       {lamp.lamp === 'Call' && elsewhere && (
         <p className="border-t border-rule pt-2 text-note">
           The station reports to somebody else’s desk: nothing arrives here by itself.{' '}

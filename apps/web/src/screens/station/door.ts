@@ -16,6 +16,7 @@ const chapterOf: { readonly [L in LampName]?: string } = {
   Bearer: 'bench',
   Route: 'bench',
   Call: 'proof',
+  Standby: 'standby',
   Watch: 'watch',
   Reach: 'proof',
 };

@@ -26,6 +26,7 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
     <span className="text-small text-ink-2">
       {mark(summary)}
       {summary.demo && ' · demo'}
+      {summary.drill !== null && <strong className="text-ink"> · a drill of {summary.drill} is open: cable still out?</strong>}
       {summary.ended?.wants != null && <strong className="min-w-0 wrap-anywhere"> · {summary.ended.wants}</strong>}
       {summary.onTest !== null && (
         <strong className="text-ink">

@@ -1,0 +1,136 @@
+// The choice of the probes' interval and count: how fast a dead path is noticed against how often a lossy one is left by chance, and what it costs.
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { wanted } from '@green-lamp/core/journal';
+import { settingKey } from '@green-lamp/core/name';
+import { showFigure } from '@green-lamp/core/quantity';
+import { type Choice, probeChoices, proposedProbe } from '@green-lamp/core/sums';
+import { plannedGap, probedOf } from '@green-lamp/core/walk';
+import { Choose } from '../../../../parts/Field.tsx';
+import { Empty } from '../../../../parts/State.tsx';
+import { useLook } from '../../../../store/look.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { sayDuration } from './say-duration.ts';
+
+const Chart = lazy(() => import('../../../../parts/Chart.tsx'));
+const token = (name: string): string => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const asked = [30, 60, 90, 120, 180, 300, 600, 1800].map((seconds) => ({
+  value: String(seconds * 1000),
+  label: sayDuration(seconds * 1000),
+}));
+const often = [1, 2, 4, 12, 52].map((n) => ({ value: String(n), label: n === 1 ? 'once a year' : `${n} times a year` }));
+
+const times = (n: number): string =>
+  n < 0.01 ? 'less than once in 100 years' : n < 1 ? `once in ${Math.round(1 / n)} years` : n < 10 ? n.toFixed(1) : String(Math.round(n));
+const name = ({ every, misses }: Choice): string => `${misses} × ${sayDuration(every)}`;
+
+const Row = ({ one, mark }: { one: Choice; mark: string }) => (
+  <tr className="border-b border-rule">
+    <th scope="row" className="py-1 pr-3 font-semibold">
+      {name(one)} {mark !== '' && <span className="font-normal text-ink-2">{mark}</span>}
+    </th>
+    <td className="pr-3">{sayDuration(one.notice)}</td>
+    <td className="pr-3">{times(one.bursts)}</td>
+    <td className="pr-3">{times(one.alone)}</td>
+    <td>{showFigure(Math.round(one.data), 'B')}</td>
+  </tr>
+);
+
+export const ProbesPart = ({ station }: { station: Station }) => {
+  const theme = useLook((look) => look.theme);
+  const [within, setWithin] = useState('180000');
+  const [most, setMost] = useState('4');
+  const probed = probedOf(station.state);
+  const key = JSON.stringify(probed);
+  const choices = useMemo(() => (probed === null ? [] : probeChoices(probed)), [key]); // eslint-disable-line react-hooks/exhaustive-deps -- named by what it is made of
+  if (probed === null) return <Empty>It needs a path on the sheet.</Empty>;
+  const edge = choices.filter((one) => one.edge).sort((a, b) => a.notice - b.notice);
+  const proposed = proposedProbe(choices, Number(within), Number(most));
+  const now = plannedGap(station.state)?.probing ?? null;
+  const current = now === null ? null : (choices.find(({ every, misses }) => every === now.every && misses === now.misses) ?? null);
+  const [ink, soft, rule, brass] = [token('--ink'), token('--ink-2'), token('--rule'), token('--brass-edge')];
+  const point = (one: Choice): { x: number; y: number } => ({ x: one.notice / 1000, y: Math.max(0.001, one.bursts) });
+  const lossKnown = wanted(station.state, settingKey('path', plannedGap(station.state)?.from ?? null, 'loss')) !== undefined;
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="w-52">
+          <Choose label="Noticed within" value={within} of={asked} change={setWithin} />
+        </div>
+        <div className="w-52">
+          <Choose label="False switches at most" value={most} of={often} change={setMost} />
+        </div>
+        <p className="min-w-60 grow basis-0">
+          {proposed === null ? (
+            <strong>No choice keeps both: allow more time, or more false switches.</strong>
+          ) : (
+            <>
+              <strong>Proposed: {name(proposed)}</strong>, the one with the least data of those that keep both: noticed after{' '}
+              {sayDuration(proposed.notice)} at worst, false switches {times(proposed.bursts)}, {showFigure(Math.round(proposed.data), 'B')}{' '}
+              in thirty days.
+            </>
+          )}
+        </p>
+      </div>
+      <p className="text-note text-ink-2">
+        With {(probed.loss * 100).toFixed(1)} in 100 lost{lossKnown ? ' as measured' : ' (not on the sheet: common practice, no source)'},
+        in bursts of {sayDuration(probed.burst)}, a timeout of {sayDuration(probed.patience)} and {probed.bytes} B a probe.
+      </p>
+      <Suspense fallback={<p className="text-ink-2">Drawing…</p>}>
+        <Chart
+          key={theme}
+          label={`False switches a year against the time until a dead path is noticed: ${edge.length} choices on the edge`}
+          options={{
+            chart: {
+              type: 'scatter',
+              height: 260,
+              toolbar: { show: false },
+              animations: { enabled: false },
+              foreColor: soft,
+              fontFamily: 'inherit',
+              zoom: { enabled: false },
+            },
+            series: [
+              { name: 'other choices', data: choices.filter((one) => !one.edge && one.notice <= 1_800_000).map(point) },
+              { name: 'on the edge', data: edge.filter((one) => one.notice <= 1_800_000).map(point) },
+              ...(proposed === null ? [] : [{ name: 'proposed', data: [point(proposed)] }]),
+              ...(current === null ? [] : [{ name: 'as planned', data: [point(current)] }]),
+            ],
+            colors: [rule, ink, brass, soft],
+            markers: { size: [4, 5, 9, 9], shape: ['circle', 'circle', 'square', 'triangle'], strokeWidth: 0 },
+            grid: { borderColor: rule },
+            xaxis: { type: 'numeric', title: { text: 'noticed after at worst, seconds' }, decimalsInFloat: 0 },
+            yaxis: {
+              logarithmic: true,
+              title: { text: 'false switches a year' },
+              labels: { formatter: (value: number) => (value >= 1 ? String(Math.round(value)) : value.toFixed(3)) },
+            },
+            tooltip: { enabled: false },
+            legend: { position: 'top', horizontalAlign: 'left' },
+          }}
+        />
+      </Suspense>
+      <section aria-label="On the edge">
+        <h3 className="font-bold">On the edge: none is noticed as fast with fewer false switches</h3>
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-left">
+            <thead>
+              <tr className="border-b border-rule-2 text-small text-ink-2">
+                <th className="py-1 pr-3 font-semibold">Misses × interval</th>
+                <th className="pr-3 font-semibold">Noticed at worst</th>
+                <th className="pr-3 font-semibold">False a year, in bursts</th>
+                <th className="pr-3 font-semibold">False a year, single</th>
+                <th className="font-semibold">Data in thirty days</th>
+              </tr>
+            </thead>
+            <tbody>
+              {current !== null && <Row one={current} mark="as planned" />}
+              {edge.map((one) => (
+                <Row key={name(one)} one={one} mark={one === proposed ? 'proposed' : ''} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </div>
+  );
+};
