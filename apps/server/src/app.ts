@@ -17,6 +17,7 @@ import { Copies } from './safe/copies.ts';
 import { SafeModule } from './safe/safe.module.ts';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
+import { Outgoing } from './watch/outgoing.ts';
 import { Watch } from './watch/watch.ts';
 import { WatchModule } from './watch/watch.module.ts';
 import { Pieces } from './blobs/pieces.ts';
@@ -237,6 +238,7 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   await app.get(Publish).shipped();
   await app.get(Board).open();
   await app.get(Watch).open(env.data);
+  app.get(Outgoing).open(env);
   const caching = setInterval(() => {
     journal.cacheStates().catch(() => undefined); // a cache: the next one comes
   }, 10_000);

@@ -22,6 +22,7 @@ import { Journal } from '../journal/journal.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { sha256Of } from '../shell/sha256.ts';
+import { tell } from '../watch/telling.ts';
 import { Gate } from './gate.ts';
 import { Whereabouts } from './here.ts';
 
@@ -175,6 +176,9 @@ export class Ingest {
       const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: last?.ord ?? 0, who: { part: 'desk' } } as const;
       const entry = write(pen, station, 'lapse.closed', { lapse: lapse.id, frame: id, at: turn.now });
       turn.keep(entry, textOf(entry));
+      const { station: of } = turn.head(station).state;
+      const message = { id: lapse.id, station, name: of?.name ?? '', since: lapse.since, at: turn.now, called: [], simulated };
+      tell(turn, { ...message, is: 'called again' });
     }
   }
 

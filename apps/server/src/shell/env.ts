@@ -43,6 +43,9 @@ export type Env = {
   readonly accounts: 'own' | 'demo';
   /** How often (ms) a unit of the demo calls; 0 is never. */
   readonly demoCalls: number;
+  /** Where a silence is told: the address of a webhook, and mail by a server of the operator's. */
+  readonly tellHook: string | null;
+  readonly tellMail: { readonly smtp: string; readonly from: string; readonly to: readonly string[] } | null;
   /** For tests and pictures: the instant at which the server's clock starts. */
   readonly clockFrom: string | null;
   /** For tests: 127.0.9.0/24 stands for the world outside, and may be a path's own. */
@@ -101,6 +104,23 @@ const accountsIn = (env: NodeJS.ProcessEnv, webHost: string): Env['accounts'] =>
   return byPress ? 'demo' : 'own';
 };
 
+const urlOf = (name: string, text: string | undefined, schemes: readonly string[]): string | null => {
+  if (text === undefined || text.trim() === '') return null;
+  const url = URL.parse(text.trim());
+  if (url === null || !schemes.includes(url.protocol))
+    throw new StartError(`${name} should be an address that begins with ${schemes.map((scheme) => `${scheme}//`).join(' or ')}.`);
+  return url.href;
+};
+/** Mail needs a server, a sender and somebody to get it. */
+const mailIn = (env: NodeJS.ProcessEnv): Env['tellMail'] => {
+  const smtp = urlOf('GREENLAMP_SMTP', env['GREENLAMP_SMTP'], ['smtp:', 'smtps:']);
+  const to = wordsOf(env['GREENLAMP_TELL_MAIL']);
+  if (smtp === null && to.length === 0) return null;
+  if (smtp === null || to.length === 0 || to.some((one) => !/^[^@\s]+@[^@\s]+$/.test(one)))
+    throw new StartError('For mail set both GREENLAMP_SMTP (smtp://host:port) and GREENLAMP_TELL_MAIL (addresses with commas between).');
+  return { smtp, from: env['GREENLAMP_MAIL_FROM'] ?? to[0] ?? '', to };
+};
+
 export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
   const webHost = env['GREENLAMP_WEB_HOST'] ?? '127.0.0.1';
   const tls = tlsIn(env);
@@ -146,6 +166,8 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     demo: env['GREENLAMP_DEMO'] === '1',
     accounts: accountsIn(env, webHost),
     demoCalls: 1000 * most('GREENLAMP_DEMO_CALLS', env, 40),
+    tellHook: urlOf('GREENLAMP_TELL_HOOK', env['GREENLAMP_TELL_HOOK'], ['http:', 'https:']),
+    tellMail: mailIn(env),
     clockFrom: env['GREENLAMP_CLOCK'] ?? null,
     testPaths: env['GREENLAMP_TEST_PATHS'] === '1',
   };

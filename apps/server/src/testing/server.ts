@@ -53,6 +53,8 @@ export class TestServer {
       demo: false,
       accounts: 'demo',
       demoCalls: 0,
+      tellHook: null,
+      tellMail: null,
       clockFrom: null,
       testPaths: true,
       ...more,

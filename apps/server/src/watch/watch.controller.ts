@@ -5,6 +5,7 @@ import { instant } from '@green-lamp/core/quantity';
 import { Board, type WatchedRow } from '../board/board.ts';
 import { Journal } from '../journal/journal.ts';
 import { May } from '../shell/may.ts';
+import { Outgoing } from './outgoing.ts';
 import { Watch } from './watch.ts';
 
 /** From how many silences that have one thing in common it is told as one. Ours. */
@@ -39,6 +40,7 @@ export class WatchController {
     private readonly board: Board,
     private readonly journal: Journal,
     private readonly watch: Watch,
+    private readonly outgoing: Outgoing,
   ) {}
 
   @May('stations.read')
@@ -58,6 +60,7 @@ export class WatchController {
       test: test.flatMap(({ summary: { stream, name, onTest } }) => (onTest === null ? [] : [{ stream, name, ...onTest }])),
       armed,
       away: downs.map(({ from, to }) => ({ from: instant(from), to: instant(to) })),
+      ways: [...this.outgoing.ways],
       latest: this.watch.latest,
     };
   }

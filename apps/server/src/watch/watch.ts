@@ -11,6 +11,7 @@ import { NotKept } from '../journal/trouble.ts';
 import type { Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { Presence, touchEvery } from './away.ts';
+import { tell } from './telling.ts';
 
 /** The longest that a timer is set for (ms): clocks jump. */
 const longest = 60_000;
@@ -117,6 +118,8 @@ export class Watch implements OnApplicationShutdown {
       const called = of.called.join(', then ').slice(0, 80);
       const entry = write(pen, station, 'lapse.found', { is, path, since: instant(since), due: instant(due), called });
       turn.keep(entry, textOf(entry));
+      const name = state.station?.name ?? '';
+      tell(turn, { id: entry.id, is: 'silent', station, name, since, at: due, called: of.called, simulated: state.station?.demo === true });
       this.#latest = Math.max(0, turn.now - due);
     }
   }

@@ -25,6 +25,11 @@ export const watchState = reads(
     armed: whole(0, mostWhole),
     /** The last times that the desk itself was away. */
     away: listOf(atLeast({ from: at, to: at }), 32),
+    /** Ways by which a silence is told outside: how much waits, and why the last try failed. */
+    ways: listOf(
+      atLeast({ name: text(40), waiting: whole(0, mostWhole), last: orNull(whole(0, mostWhole)), trouble: orNull(text(400)) }),
+      10,
+    ),
     /** How late (ms) the latest silence was found after its window’s end, since the start; null before the first. */
     latest: orNull(whole(0, mostWhole)),
   },

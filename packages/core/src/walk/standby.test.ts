@@ -33,7 +33,7 @@ test('the gap goes from the first path in the unit’s order to the one behind i
 });
 test('what is known of the path’s loss is taken, and what is not stands by practice', () => {
   const { m, paths } = twoSims();
-  expect(probedOf(m.state)).toEqual({ patience: 5_000, loss: 0.01, burst: 20_000, bytes: 120 });
+  expect(probedOf(m.state)).toEqual({ patience: 5_000, loss: 0.01, burst: 5_000, bytes: 120 });
   m.set(paths[0], { 'path.loss': 4, 'path.probeBytes': 200 });
   expect(probedOf(m.state)).toMatchObject({ loss: 0.04, bytes: 200 });
 });

@@ -39,7 +39,7 @@ export const plannedGap = (state: State): PlannedGap | null => {
   return { from: first.path, to: second.path, probing, stretches, gap: gapOf(stretches), allowed: figure(at(first.path, 'switchMost')) };
 };
 
-/** What is known of the first path for the choice of its probes; what is not stands by common practice: 1 in 100 lost, bursts of 20 s, 120 B a probe. */
+/** What is known of the first path for the choice of its probes; what is not stands by common practice: 1 in 100 lost, bursts of 5 s, 120 B a probe. */
 export const probedOf = (state: State): Probed | null => {
   const [first] = ordered(state);
   if (first === undefined) return null;
@@ -49,7 +49,7 @@ export const probedOf = (state: State): Probed | null => {
   return {
     patience: at('probePatience') ?? 5_000,
     loss: percent === null ? 0.01 : percent / 100,
-    burst: 20_000,
+    burst: 5_000,
     bytes: at('probeBytes') ?? 120,
   };
 };

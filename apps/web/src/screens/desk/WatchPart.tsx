@@ -64,7 +64,7 @@ export const WatchPart = ({ now, when }: { now: number; when: (at: number) => st
   const state = useWatch();
   useTold(state?.lapses);
   if (state === null) return null;
-  const { lapses, shared, next, test, armed, away } = state;
+  const { lapses, shared, next, test, armed, away, ways } = state;
   const [first] = next;
   const absent = away.at(-1);
   return (
@@ -126,6 +126,21 @@ export const WatchPart = ({ now, when }: { now: number; when: (at: number) => st
             ))}
           </ul>
         </details>
+      )}
+      {ways.length > 0 && (
+        <p className="text-note text-ink-2">
+          A silence is told by{' '}
+          {ways.map(({ name, last, trouble, waiting }, i) => (
+            <span key={name}>
+              {i > 0 && '; '}
+              {name}
+              {last !== null && `, last ${when(last)}`}
+              {waiting > 0 && `, ${waiting} waiting`}
+              {trouble !== null && <strong className="text-ink">. {trouble}</strong>}
+            </span>
+          ))}
+          .
+        </p>
       )}
       {absent !== undefined && (
         <p className="text-note text-ink-2">

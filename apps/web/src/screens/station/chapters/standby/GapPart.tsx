@@ -40,14 +40,10 @@ const Stretches = ({ of: { stretches, gap } }: { of: PlannedGap }) => {
             <td className="mono pr-3 text-note">{sayDuration(usual)}</td>
             <td className="mono pr-3 text-note">{sayDuration(most)}</td>
             <td className="max-sm:hidden">
-              <span className="relative block h-3 bg-rule" aria-hidden="true">
-                <span
-                  className="absolute h-3 bg-ink-2"
-                  style={{
-                    left: at(starts[i] ?? 0),
-                    width: `max(2px, ${at(Math.min(most, whole - (starts[i] ?? 0)) - Math.min(least, whole))})`,
-                  }}
-                />
+              <span className="relative block h-3 overflow-hidden bg-rule" aria-hidden="true">
+                {/* What it takes at least, and in outline what it may take. */}
+                <span className="absolute h-3 border border-ink-2" style={{ left: at(starts[i] ?? 0), width: `max(3px, ${at(most)})` }} />
+                <span className="absolute h-3 bg-ink-2" style={{ left: at(starts[i] ?? 0), width: `max(2px, ${at(least)})` }} />
               </span>
             </td>
           </tr>

@@ -19,6 +19,11 @@ const asked = [30, 60, 90, 120, 180, 300, 600, 1800].map((seconds) => ({
 }));
 const often = [1, 2, 4, 12, 52].map((n) => ({ value: String(n), label: n === 1 ? 'once a year' : `${n} times a year` }));
 
+const bursts = [0, 5, 20, 60].map((seconds) => ({
+  value: String(seconds * 1000),
+  label: seconds === 0 ? 'one by one' : `in bursts of ${seconds} s`,
+}));
+
 const times = (n: number): string =>
   n < 0.01 ? 'less than once in 100 years' : n < 1 ? `once in ${Math.round(1 / n)} years` : n < 10 ? n.toFixed(1) : String(Math.round(n));
 const name = ({ every, misses }: Choice): string => `${misses} × ${sayDuration(every)}`;
@@ -39,7 +44,9 @@ export const ProbesPart = ({ station }: { station: Station }) => {
   const theme = useLook((look) => look.theme);
   const [within, setWithin] = useState('180000');
   const [most, setMost] = useState('4');
-  const probed = probedOf(station.state);
+  const [burst, setBurst] = useState('5000');
+  const known = probedOf(station.state);
+  const probed = known === null ? null : { ...known, burst: Number(burst) };
   const key = JSON.stringify(probed);
   const choices = useMemo(() => (probed === null ? [] : probeChoices(probed)), [key]); // eslint-disable-line react-hooks/exhaustive-deps -- named by what it is made of
   if (probed === null) return <Empty>It needs a path on the sheet.</Empty>;
@@ -49,6 +56,13 @@ export const ProbesPart = ({ station }: { station: Station }) => {
   const current = now === null ? null : (choices.find(({ every, misses }) => every === now.every && misses === now.misses) ?? null);
   const [ink, soft, rule, brass] = [token('--ink'), token('--ink-2'), token('--rule'), token('--brass-edge')];
   const point = (one: Choice): { x: number; y: number } => ({ x: one.notice / 1000, y: Math.max(0.001, one.bursts) });
+  const shown = (of: readonly Choice[]) => of.filter(({ notice }) => notice <= 1_800_000).map(point);
+  const drawn = [
+    { name: 'other choices', colour: rule, size: 4, shape: 'circle' as const, data: shown(choices.filter((one) => !one.edge)) },
+    { name: 'on the edge', colour: ink, size: 5, shape: 'circle' as const, data: shown(edge) },
+    { name: 'proposed', colour: brass, size: 9, shape: 'square' as const, data: proposed === null ? [] : [point(proposed)] },
+    { name: 'as planned', colour: soft, size: 9, shape: 'triangle' as const, data: current === null ? [] : [point(current)] },
+  ].filter(({ data }) => data.length > 0);
   const lossKnown = wanted(station.state, settingKey('path', plannedGap(station.state)?.from ?? null, 'loss')) !== undefined;
   return (
     <div className="flex flex-col gap-4">
@@ -58,6 +72,9 @@ export const ProbesPart = ({ station }: { station: Station }) => {
         </div>
         <div className="w-52">
           <Choose label="False switches at most" value={most} of={often} change={setMost} />
+        </div>
+        <div className="w-40">
+          <Choose label="Losses come" value={burst} of={bursts} change={setBurst} />
         </div>
         <p className="min-w-60 grow basis-0">
           {proposed === null ? (
@@ -89,18 +106,16 @@ export const ProbesPart = ({ station }: { station: Station }) => {
               fontFamily: 'inherit',
               zoom: { enabled: false },
             },
-            series: [
-              { name: 'other choices', data: choices.filter((one) => !one.edge && one.notice <= 1_800_000).map(point) },
-              { name: 'on the edge', data: edge.filter((one) => one.notice <= 1_800_000).map(point) },
-              ...(proposed === null ? [] : [{ name: 'proposed', data: [point(proposed)] }]),
-              ...(current === null ? [] : [{ name: 'as planned', data: [point(current)] }]),
-            ],
-            colors: [rule, ink, brass, soft],
-            markers: { size: [4, 5, 9, 9], shape: ['circle', 'circle', 'square', 'triangle'], strokeWidth: 0 },
+            series: drawn.map(({ name: of, data }) => ({ name: of, data })),
+            colors: drawn.map(({ colour }) => colour),
+            markers: { size: drawn.map(({ size }) => size), shape: drawn.map(({ shape }) => shape), strokeWidth: 0 },
             grid: { borderColor: rule },
             xaxis: { type: 'numeric', title: { text: 'noticed after at worst, seconds' }, decimalsInFloat: 0 },
             yaxis: {
               logarithmic: true,
+              logBase: 10,
+              min: 0.001,
+              max: 1_000_000,
               title: { text: 'false switches a year' },
               labels: { formatter: (value: number) => (value >= 1 ? String(Math.round(value)) : value.toFixed(3)) },
             },

@@ -1,7 +1,7 @@
 // A gap as it is read: seconds to a tenth under ten, then whole seconds, then minutes and seconds.
 export const sayDuration = (ms: number): string => {
   const seconds = ms / 1000;
-  if (seconds < 10) return `${seconds.toFixed(1)} s`;
+  if (seconds < 10) return `${Number(seconds.toFixed(1))} s`;
   if (seconds < 120) return `${Math.round(seconds)} s`;
   const whole = Math.round(seconds);
   return whole < 7200
