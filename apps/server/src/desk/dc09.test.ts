@@ -157,7 +157,9 @@ test('pieces, several frames in one piece, and garbage between them', async () =
   expect(await frames(`station=${stream}`)).toHaveLength(2);
 });
 test('health lists both listeners, and a client from any loopback address is never marked', async () => {
-  expect(await server.get('/api/health')).toMatchObject({ listeners: [{ kind: 'line' }, { kind: 'dc09', port: server.dc09Port }] });
+  expect(await server.get('/api/health')).toMatchObject({
+    listeners: [{ kind: 'line' }, { kind: 'dc09', port: server.dc09Port }, { kind: 'dc09', by: 'udp', port: server.dc09Port }],
+  });
   const { stream } = await server.station('7106', 'dc09');
   const socket = await server.socket(server.dc09Port, '127.0.7.1');
   const answered = new Promise((done) => socket.once('data', done));

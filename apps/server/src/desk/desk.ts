@@ -13,6 +13,7 @@ import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
 import { type Limits, TcpListener } from './listeners/tcp.listener.ts';
+import { UdpListener } from './listeners/udp.listener.ts';
 import { MarkedSockets } from './marked.ts';
 
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
@@ -23,10 +24,11 @@ export class Desk implements BeforeApplicationShutdown {
   /** Of each protocol the first is there from the start; others are opened beside it. */
   readonly #listeners: { readonly [K in ListenerKind]: TcpListener };
   readonly #more: TcpListener[] = [];
+  readonly #datagrams: UdpListener[] = [];
   readonly #make: (kind: ListenerKind) => TcpListener;
 
   constructor(
-    ingest: Ingest,
+    private readonly ingest: Ingest,
     marked: MarkedSockets,
     private readonly gate: Gate,
     private readonly journal: Journal,
@@ -53,8 +55,8 @@ export class Desk implements BeforeApplicationShutdown {
     return this.#all.map(({ state }) => state);
   }
 
-  get #all(): readonly TcpListener[] {
-    return [...listenerKinds.map((kind) => this.#listeners[kind]), ...this.#more];
+  get #all(): readonly (TcpListener | UdpListener)[] {
+    return [...listenerKinds.map((kind) => this.#listeners[kind]), ...this.#more, ...this.#datagrams];
   }
 
   /** The port on which a protocol is heard first. */
@@ -73,12 +75,20 @@ export class Desk implements BeforeApplicationShutdown {
         const port = (i === 0 ? first : more[i - 1]) ?? 0;
         try {
           await listener.listen(listenHost, port);
+          if (listeners[kind].datagrams) await this.#hearDatagrams(kind, listenHost, listener.state.port);
         } catch (error) {
           throw new StartError(portWords(error, port, listenHost, listeners[kind].env));
         }
       }
     }
     this.events.listeners();
+  }
+
+  /** A protocol that comes as datagrams too is heard on the same number. */
+  async #hearDatagrams(kind: ListenerKind, host: string, port: number): Promise<void> {
+    const datagrams = new UdpListener(kind, this.ingest, this.gate);
+    this.#datagrams.push(datagrams);
+    await datagrams.listen(host, port);
   }
 
   /** The listeners close first: while they take calls the writer never comes to rest. */

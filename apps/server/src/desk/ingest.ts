@@ -1,7 +1,7 @@
 // [D5] What comes in runs down this list, in this order, whatever the protocol: read, look at its clock, match by account, attribute, keep frame and evidence together, and only then answer.
 import { Injectable } from '@nestjs/common';
 import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
-import { houseStream, profilesStream } from '@green-lamp/core/name';
+import { houseStream, profilesStream, settingKey } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
 import {
@@ -16,9 +16,21 @@ import {
   withheldAt,
 } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
-import type { Profile } from '@green-lamp/core/sheet';
-import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
+import { isSecret, type Profile } from '@green-lamp/core/sheet';
+import {
+  bytesOf,
+  type Call,
+  clockRefuses,
+  type Fate,
+  joined,
+  keyOf,
+  type ListenerKind,
+  mask,
+  maskText,
+  type Piece,
+} from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
+import { Vault } from '../secrets/vault.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { sha256Of } from '../shell/sha256.ts';
@@ -51,12 +63,37 @@ export class Ingest {
     private readonly ids: Ids,
     private readonly where: Whereabouts,
     private readonly gate: Gate,
+    private readonly vault: Vault,
   ) {}
 
   /** The desk's clock, as answers carry it. */
   get now(): Instant {
     return this.clock.now();
   }
+
+  /** A piece that is encrypted, opened by the key that the sheet has for its account; as it is where it is not, or there is none. */
+  async opened(piece: Piece): Promise<Piece> {
+    const account = piece.read.ok ? null : piece.read.account;
+    if (piece.open === undefined || account === null) return piece;
+    const station = this.journal.stationOf(account);
+    const key = station === null ? null : await this.#keyOf(station);
+    return key === null ? piece : piece.open(key);
+  }
+  /** The key of a station's unit, in this process alone, for as long as its sheet stands. */
+  async #keyOf(station: Stream): Promise<Uint8Array | null> {
+    const { settings, elements } = await this.journal.state(station);
+    const known = this.#keys.get(settings);
+    if (known !== undefined) return known.key;
+    const refs = elements.flatMap(({ group, id }) => {
+      const value = group === 'unit' ? settings[settingKey('unit', id, 'key')]?.at(-1)?.value : undefined;
+      return isSecret(value) ? [value.secret] : [];
+    });
+    const secrets = refs.length === 0 ? null : await this.vault.opened(station);
+    const key = refs.map((ref) => keyOf(secrets?.get(ref) ?? '')).find((one) => one !== null) ?? null;
+    this.#keys.set(settings, { key });
+    return key;
+  }
+  readonly #keys = new WeakMap<State['settings'], { readonly key: Uint8Array | null }>();
 
   /** Takes one piece and says what became of it. It may be answered, since it is all committed. `at` is only for the demo. */
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {

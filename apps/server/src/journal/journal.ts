@@ -53,6 +53,10 @@ export class Journal implements OnApplicationShutdown {
   accounts(): { account: string; stream: Stream }[] {
     return this.#books.accounts();
   }
+  /** The station that has an account at the desk. */
+  stationOf(account: string): Stream | null {
+    return this.#books.station(account, []);
+  }
   hasAccount(account: string): boolean {
     return this.#books.station(account, []) !== null;
   }

@@ -10,6 +10,7 @@ export const listenerShape = atLeast({
   kind: text(40),
   host: text(100),
   port: whole(0, 65_535),
+  by: oneOf(['tcp', 'udp']),
   state: oneOf(['listening', 'closed']),
   connections: count,
 });

@@ -35,6 +35,8 @@ export type Fate = 'kept' | 'unknown' | 'not understood' | 'clock' | 'busy' | 'w
 export type Piece = {
   readonly bytes: Uint8Array;
   readonly read: Read;
+  /** Of a piece that is encrypted: the same with its account’s key. */
+  readonly open?: (key: Uint8Array) => Piece;
   /** The bytes to send back, or null for silence. `now` is the desk's clock. */
   readonly answer: (fate: Fate, now: Instant) => Uint8Array | null;
 };

@@ -1,3 +1,4 @@
+export { keyOf } from './dc09/sealed.ts';
 export { bytesOf, type Call, clockRefuses, type Ear, type Fate, joined, type Piece, type Read } from './call.ts';
 export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';

@@ -5,10 +5,17 @@ import { dc09Why } from './dc09/words.en.ts';
 import { lineEar } from './line/ear.ts';
 import { lineWhy } from './line/words.en.ts';
 
-type Listener = { readonly ear: Ear; readonly port: number; readonly env: string; readonly label: string };
+type Listener = {
+  readonly ear: Ear;
+  readonly port: number;
+  readonly env: string;
+  readonly label: string;
+  /** Heard as datagrams too, on the same port. */
+  readonly datagrams: boolean;
+};
 export const listeners = {
-  line: { ear: lineEar, port: 4110, env: 'GREENLAMP_LINE_PORT', label: 'line records' },
-  dc09: { ear: dc09Ear, port: 4109, env: 'GREENLAMP_DC09_PORT', label: 'DC-09 frames' },
+  line: { ear: lineEar, port: 4110, env: 'GREENLAMP_LINE_PORT', label: 'line records', datagrams: false },
+  dc09: { ear: dc09Ear, port: 4109, env: 'GREENLAMP_DC09_PORT', label: 'DC-09 frames', datagrams: true },
 } as const satisfies { readonly [kind: string]: Listener };
 export type ListenerKind = keyof typeof listeners;
 export const isListenerKind = (value: unknown): value is ListenerKind => typeof value === 'string' && Object.hasOwn(listeners, value);

@@ -18,6 +18,17 @@ const longestUnread = 30_000;
 
 const log = new Logger('Connection');
 
+/** Opens a piece that is encrypted, and has it taken. */
+export const taking = async (ingest: Ingest, piece: Piece, source: Source): Promise<{ piece: Piece; fate: Fate }> => {
+  try {
+    const of = await ingest.opened(piece);
+    return { piece: of, fate: await ingest.take(of, source) };
+  } catch (error) {
+    if (!(error instanceof NotKept)) log.error(`a call could not be kept: ${error instanceof Error ? error.message : String(error)}`);
+    return { piece, fate: 'busy' }; // not committed: the unit is told to send again
+  }
+};
+
 export class Connection {
   #ear: Ear;
   #source: Source | null = null;
@@ -103,13 +114,10 @@ export class Connection {
   #answer(piece: Piece): void {
     if (this.#source === null) return;
     this.#waiting++;
-    const taken = this.ingest.take(piece, this.#source).catch((error: unknown): Fate => {
-      if (!(error instanceof NotKept)) log.error(`a call could not be kept: ${error instanceof Error ? error.message : String(error)}`);
-      return 'busy'; // not committed: the unit is told to send again
-    });
+    const taken = taking(this.ingest, piece, this.#source);
     this.#answered = Promise.all([this.#answered, taken])
-      .then(([, fate]) => {
-        this.#reply(piece, fate);
+      .then(([, { piece: of, fate }]) => {
+        this.#reply(of, fate);
       })
       .catch(() => this.socket.destroy())
       .then(() => {

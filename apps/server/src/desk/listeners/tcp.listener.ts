@@ -29,7 +29,7 @@ export class TcpListener {
   }
 
   get state(): ListenerState {
-    return { kind: this.kind, host: this.#host, port: this.#port, state: this.#state, connections: this.#sockets.size };
+    return { kind: this.kind, host: this.#host, port: this.#port, by: 'tcp', state: this.#state, connections: this.#sockets.size };
   }
   #host = '';
 

@@ -110,13 +110,14 @@ const Listeners = () => {
           </p>
         )}
         <ul>
-          {listeners.map(({ kind, host, port, state, connections }) => (
-            <li key={`${kind}${port}`}>
+          {listeners.map(({ kind, host, port, by, state, connections }) => (
+            <li key={`${kind}${by}${port}`}>
               {kind} on{' '}
               <span className="mono">
                 {host} port {port}
               </span>
-              : {state}, {counted(connections, 'connection')}
+              : {state}
+              {by === 'udp' ? ', datagrams' : `, ${counted(connections, 'connection')}`}
             </li>
           ))}
         </ul>

@@ -15,9 +15,9 @@ const Reached = () => {
       <h2 className="font-bold">How units reach this desk</h2>
       {listeners.length === 0 && <p>No listener is open at present: the screen Desk says why.</p>}
       <ul className="list-disc pl-5">
-        {listeners.map(({ kind, host, port }) => (
-          <li key={kind}>
-            {isListenerKind(kind) ? kinds[kind].label : kind}: <span className="mono">{`${host}, port ${port}`}</span>
+        {listeners.map(({ kind, host, port, by }) => (
+          <li key={`${kind}${by}${port}`}>
+            {isListenerKind(kind) ? kinds[kind].label : kind}: <span className="mono">{`${host}, port ${port}, ${by.toUpperCase()}`}</span>
           </li>
         ))}
       </ul>

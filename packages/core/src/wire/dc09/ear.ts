@@ -7,11 +7,13 @@ import {
   type Frame,
   type FrameCut,
   type FrameCutter,
+  type FrameRead,
   type Header,
   newFrameCutter,
   readFrame,
   writeFrame,
 } from './frames.ts';
+import { openFrame, sealedAnswer } from './sealed.ts';
 import { readSia } from './sia.ts';
 
 /** From memory of DC-09: a timestamp may lie 40 s behind the receiver's clock and 20 s ahead. */
@@ -87,18 +89,28 @@ const piece = ({ kind, bytes }: FrameCut): Piece => {
   if (kind !== 'frame') return silent(bytes, kind);
   const read = readFrame(bytes);
   if (!read.ok && read.header === null) return silent(bytes, read.why);
+  return pieceOf(bytes, read, null);
+};
+
+/** What is read of a frame, and how it is answered: sealed where it came sealed. */
+const pieceOf = (bytes: Uint8Array, read: FrameRead, key: Uint8Array | null): Piece => {
   const header = read.ok ? read.frame : read.header;
   if (header === null) return silent(bytes, 'header');
+  // Nobody answers what can't be opened by the key that is known: it is another unit's, or another's.
+  if (!read.ok && read.why === 'key') return silent(bytes, 'key', header.account);
   const calls =
     read.ok && read.frame.account !== null ? callsOf(read.frame, read.frame.account) : read.ok ? 'no account in frame' : read.why;
   const judged: Read = typeof calls === 'string' ? { ok: false, why: calls, account: header.account } : { ok: true, calls };
+  const locked = !read.ok && read.why === 'encrypted';
   return {
     bytes,
     read: judged,
+    ...(locked ? { open: (of: Uint8Array) => pieceOf(bytes, openFrame(bytes, header, of), of) } : {}),
     answer: (fate, now) => {
       if (fate === 'busy' || fate === 'withheld') return null;
       if (fate === 'clock') return writeFrame({ id: 'NAK', sequence: '0000', receiver: '0', prefix: '0', account: null, at: now });
-      return answerFrame(fate === 'not understood' ? 'DUH' : 'ACK', header);
+      const id = fate === 'not understood' ? 'DUH' : 'ACK';
+      return key === null ? answerFrame(id, header) : sealedAnswer(id, header, key, now);
     },
   };
 };

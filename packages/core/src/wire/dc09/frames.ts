@@ -18,6 +18,7 @@ export type Dc09Why =
   | 'header'
   | 'token'
   | 'encrypted'
+  | 'key'
   | 'no account in frame'
   | 'data form'
   | 'timestamp'
@@ -71,7 +72,7 @@ export type Frame = Header & { readonly data: string; readonly timestamp: string
 export type FrameRead = { ok: true; frame: Frame } | { ok: false; why: Dc09Why; header: Header | null };
 
 /** Every byte as one character, so that a position in the text is a position in the bytes. */
-const text = (bytes: Uint8Array): string => Array.from(bytes, (byte) => String.fromCharCode(byte)).join('');
+export const textOf = (bytes: Uint8Array): string => Array.from(bytes, (byte) => String.fromCharCode(byte)).join('');
 
 const headerForm = /^"([^"]{1,20})"(\d{4})(?:R([0-9A-Fa-f]{1,6}))?L([0-9A-Fa-f]{1,6})(?:#([0-9A-Za-z]{1,16}))?\[/;
 const restForm = /^([^\]]*)\]((?:\[[^\]]*\])*)(?:_(.{1,24}))?$/s;
@@ -93,7 +94,7 @@ export const writeTimestamp = (at: Instant): string => {
 /** Reads one frame, without its LF and CR. CRC and length come first: where they are wrong, nothing else in it can be believed. */
 export const readFrame = (bytes: Uint8Array): FrameRead => {
   const wrong = (why: Dc09Why, header: Header | null = null): FrameRead => ({ ok: false, why, header });
-  const whole = text(bytes);
+  const whole = textOf(bytes);
   const found = /^([0-9A-Fa-f]{4})0([0-9A-Fa-f]{3})(?=")/.exec(whole);
   if (found === null) return wrong('frame form');
   const content = bytes.subarray(8);
@@ -105,13 +106,19 @@ export const readFrame = (bytes: Uint8Array): FrameRead => {
   const [matched = '', id = '', sequence = '', receiver = null, prefix = '', account = null] = head;
   const header = { id, sequence, receiver, prefix, account };
   if (id.startsWith('*')) return wrong('encrypted', header);
-  if (!['SIA-DCS', 'ADM-CID', 'NULL'].includes(id)) return wrong('token', header);
-  const rest = restForm.exec(inside.slice(matched.length));
-  if (rest === null) return wrong('data form', header);
+  return readRest(header, inside.slice(matched.length));
+};
+
+/** What stands behind the first bracket of a frame: data, extensions, timestamp. */
+export const readRest = (header: Header, inside: string): FrameRead => {
+  const wrong = (why: Dc09Why): FrameRead => ({ ok: false, why, header });
+  if (!['SIA-DCS', 'ADM-CID', 'NULL'].includes(header.id)) return wrong('token');
+  const rest = restForm.exec(inside);
+  if (rest === null) return wrong('data form');
   const [, data = '', , timestamp = ''] = rest;
   const at = timestamp === '' ? null : parseTimestamp(timestamp);
-  if (timestamp !== '' && at === null) return wrong('timestamp', header);
-  return account === null ? wrong('no account in frame', header) : { ok: true, frame: { ...header, data, timestamp, at } };
+  if (timestamp !== '' && at === null) return wrong('timestamp');
+  return header.account === null ? wrong('no account in frame') : { ok: true, frame: { ...header, data, timestamp, at } };
 };
 
 export type NewFrame = {

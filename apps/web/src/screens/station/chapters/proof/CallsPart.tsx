@@ -85,15 +85,20 @@ const CallHere = ({ station }: { station: Station }) => {
     <>
       {listeners.length === 0 && <p className="mt-2">No listener is known now: the desk does not answer.</p>}
       <ul className="mt-2">
-        {listeners.filter(isOurs).map(({ kind, host, port }) => (
-          <li key={kind}>
-            The desk listens for {protocols[kind].label} on{' '}
-            <span className="mono">
-              {host} port {port}
-            </span>
-            {kind === 'dc09' ? ': SIA-DCS, ADM-CID and NULL, unencrypted, over TCP.' : '. Any client will do:'}
-          </li>
-        ))}
+        {listeners
+          .filter(isOurs)
+          .filter(({ by }) => by === 'tcp')
+          .map(({ kind, host, port }) => (
+            <li key={`${kind}${port}`}>
+              The desk listens for {protocols[kind].label} on{' '}
+              <span className="mono">
+                {host} port {port}
+              </span>
+              {kind === 'dc09'
+                ? ': SIA-DCS, ADM-CID and NULL, over TCP and UDP, plain or encrypted by the unit’s key.'
+                : '. Any client will do:'}
+            </li>
+          ))}
       </ul>
       <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
         {typeof account === 'string'
