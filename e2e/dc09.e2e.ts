@@ -2,7 +2,7 @@
 import { framesOf, health } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { exchange, frame, stamp } from './dc09-frames.ts';
-import { arrive, arrivesFrom, delivered, lamp, newAccount, openStation, reportsByDc09 } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, reportsByDc09 } from './technician.ts';
 
 test('events, supervision, repeats, refusals and strangers by DC-09, each answered as the standard asks', async ({ page, desk }) => {
   const account = newAccount();
@@ -20,6 +20,7 @@ test('events, supervision, repeats, refusals and strangers by DC-09, each answer
   expect(await send(frame(`"NULL"0000L0#${account}[]`))).toBe(frame(`"ACK"0000L0#${account}[]`));
   await expect(lamp(page, /^Call, weak, grade 6, bench/)).toBeVisible();
 
+  await makeNow(page, 'Ethernet');
   const event = frame(`"ADM-CID"0001R2L1#${account}[#${account}|1137 01 004]${at()}`);
   const answer = frame(`"ACK"0001R2L1#${account}[]`);
   expect(await send(event.slice(0, 7), event.slice(7, 30), event.slice(30))).toBe(answer);
@@ -46,6 +47,8 @@ test('events, supervision, repeats, refusals and strangers by DC-09, each answer
     ['matched', 'tamper', 7, 2, false, null],
     ['matched', 'null', 6, 0, false, null],
   ]);
+  // What was sent again shows where the list is opened anew.
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await page.keyboard.press('5');
   const calls = page.getByRole('region', { name: 'Calls of this station' });
   await expect(calls.getByRole('button', { name: /Event ‘tamper’ over Ethernet/ })).toContainText('sent 3 times');

@@ -25,7 +25,7 @@ test('one key finds a station, a setting and a command, and does what its button
 
   await page.keyboard.press('/');
   await field.fill('watch');
-  await find.getByRole('option', { name: /^Watch: retest/ }).click();
+  await find.getByRole('option', { name: /^Watch: failed/ }).click();
   await expect(page.getByRole('region', { name: 'Watch, its door' })).toBeVisible();
 
   await page.keyboard.press('/');

@@ -95,10 +95,12 @@ test('the other lamps take a reading, a word, or an accepted none, at their door
   await margin.getByLabel('RSRP, dBm').fill('-118');
   await margin.getByRole('button', { name: 'Take' }).first().click();
   await expect(lamp(page, /^Signal, path 1, failed/)).toBeVisible();
-  await lamp(page, /^Standby, not tested/).click();
+  await lamp(page, /^Watch, not tested/).click();
   await margin.getByText('Not fitted').click();
   await margin.getByLabel('Why it is accepted').fill('one path by order');
   await margin.getByRole('button', { name: 'Accept it' }).click();
+  await expect(lamp(page, /^Watch, not fitted/)).toBeVisible();
+  // One path is planned: nothing stands by.
   await expect(lamp(page, /^Standby, not fitted/)).toBeVisible();
   await lamp(page, /^Route, path 1, not tested/).click();
   await margin.getByText('Reported, not measured').click();

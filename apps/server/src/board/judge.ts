@@ -176,6 +176,9 @@ const across = (): Answers['across'] => {
       .flatMap(({ stream, name, facts }) => facts.ends.map((of) => ({ stream, station: name, ...of })))
       .sort((a, b) => (a.day < b.day ? -1 : 1)),
     claims: stations.flatMap(({ stream, name, facts }) => facts.claims.map((of) => ({ stream, station: name, ...of }))),
+    callers: stations.flatMap(({ stream, name, facts }) =>
+      facts.caller === null ? [] : [{ stream, station: name, id: stream, name, ...facts.caller }],
+    ),
   };
 };
 

@@ -4,7 +4,7 @@ import { type Here } from '@green-lamp/core/evidence';
 import { type State } from '@green-lamp/core/journal';
 import { allLamps, type Line, openLapses, rulesOf, supervision, testDue, watchDue } from '@green-lamp/core/lamp';
 import { dayEnds, type Instant } from '@green-lamp/core/quantity';
-import { claimsOf, endsOf, summary, zoneOf } from '@green-lamp/core/walk';
+import { callerOf, claimsOf, endsOf, summary, zoneOf } from '@green-lamp/core/walk';
 import { isSecret } from '@green-lamp/core/sheet';
 import type { BoardRow } from './file.ts';
 import { plainName } from './plain-name.ts';
@@ -24,6 +24,7 @@ export type Facts = {
   readonly settings: { readonly [key: string]: State['settings'][string][number]['value'] | undefined };
   readonly ends: ReturnType<typeof endsOf>;
   readonly claims: ReturnType<typeof claimsOf>;
+  readonly caller: ReturnType<typeof callerOf>;
 };
 
 /** As names are ordered: without accents and case, numbers by their value. */
@@ -74,6 +75,7 @@ export const judged = (
     settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
     ends: endsOf(state),
     claims: claimsOf(state),
+    caller: callerOf(state, now),
   };
   const row = {
     stream,

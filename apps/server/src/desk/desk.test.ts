@@ -221,8 +221,9 @@ test('health lists the listeners with kind, port and state', async () => {
   expect(await server.get('/api/health')).toMatchObject({
     state: 'up',
     listeners: [
-      { kind: 'line', host: '127.0.0.1', port: server.linePort, state: 'listening' },
-      { kind: 'dc09', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
+      { kind: 'line', by: 'tcp', host: '127.0.0.1', port: server.linePort, state: 'listening' },
+      { kind: 'dc09', by: 'tcp', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
+      { kind: 'dc09', by: 'udp', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
     ],
   });
 });

@@ -7,7 +7,7 @@ import { MetaRow } from '../shell/meta.row.ts';
 import { Events } from '../journal/events.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Env } from '../shell/env.ts';
-import { type Message, type Telling, tellPrefix } from './telling.ts';
+import { type Message, tellEnd, type Telling, tellPrefix } from './telling.ts';
 
 /** How long (ms) a way may take, and how long it is waited before the next try: twice as long each time, to ten minutes. */
 const patience = 10_000;
@@ -138,7 +138,7 @@ export class Outgoing implements OnApplicationShutdown {
   async #drain(): Promise<boolean> {
     const rows = await this.database
       .em()
-      .find(MetaRow, { name: { $like: `${tellPrefix}%` }, value: { $ne: '' } }, { orderBy: { name: 'asc' }, limit: 200 });
+      .find(MetaRow, { name: { $gte: tellPrefix, $lt: tellEnd }, value: { $ne: '' } }, { orderBy: { name: 'asc' }, limit: 200 });
     let left = false;
     for (const { name, value } of rows) {
       if (this.#closed) return true;

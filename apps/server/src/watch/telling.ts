@@ -3,6 +3,8 @@ import type { Stream } from '@green-lamp/core/name';
 import type { Turn } from '../journal/turn.ts';
 
 export const tellPrefix = 'tell ';
+/** The first name behind all that begin so. */
+export const tellEnd = 'tell!';
 
 /** What a message says. It holds no secrets, and nothing that only readers of the station may know but its name and account. */
 export type Message = {

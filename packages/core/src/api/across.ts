@@ -4,6 +4,7 @@ import { verdicts } from '../lamp/index.ts';
 import { isLampName, isSettingKey, isSha256, isUlid } from '../name/index.ts';
 import { atLeast, type Fielded, flag, type Given, known, listOf, number, ofCore, oneOf, orNull, text, whole } from '../problem/index.ts';
 import type { ProfileRole } from '../sheet/index.ts';
+import type { Caller } from '../sums/index.ts';
 import type { Claimed, End, SheetLine } from '../walk/index.ts';
 import { stream } from './entries.ts';
 import { mostWhole, reads } from './route.ts';
@@ -21,6 +22,8 @@ export const acrossStations = reads(
     findings: list<FleetFinding>('a finding across stations'),
     ends: list<End & Fielded<typeof of>>('something that ends on a day'),
     claims: list<Claimed & Fielded<typeof of>>('a device at a portal'),
+    /** Who calls by itself at which minute of the UTC day. */
+    callers: list<Caller & Fielded<typeof of>>('a station that calls by itself'),
   },
 );
 export const sharedWith = reads(

@@ -21,7 +21,6 @@ test('a blank station is dark all along, and each lamp says what would light it'
     ['Bearer', path],
     ['Route', path],
     ['Call', null],
-    ['Standby', null],
     ['Watch', null],
     ['Reach', null],
   ] as [LampName, ElementId | null][]) {
@@ -194,6 +193,12 @@ test('an address that the device told proves Bearer; the same, pressed, is a wor
   expect(m.lamp('Bearer', path)).toMatchObject({ is: 'marginal', because: [{ code: 'seen' }, { code: 'by-word' }] });
   m.read('Bearer', path, 'bearer.address', true, null, { by: 'device' });
   expect(m.lamp('Bearer', path)).toMatchObject({ is: 'proven', grade: 3 });
+});
+test('where one path is planned nothing stands by; with none, or with two, it is asked for', () => {
+  const one = onePath();
+  expect(one.m.lamp('Standby')).toMatchObject({ is: 'none', because: [{ code: 'one-path-planned' }], next: null });
+  one.m.set(one.m.element('path', 'path 2'), { 'path.kind': 'ethernet' });
+  expect(one.m.lamp('Standby')).toMatchObject({ is: 'dark', next: { code: 'next-drill' } });
 });
 describe('Standby', () => {
   /** A drill by its calls: the path is cut, an event comes by `by`, the path is put back, an event comes by the path itself. */

@@ -162,6 +162,7 @@ export const words = {
   'cells-open': (a: { open: number; of: number; rule: 'economical' | 'full' }) =>
     `${a.of - a.open} of ${a.of} asked of events, paths and receivers are proved${a.rule === 'full' ? ', by the full rule' : ''}.`,
   'cells-accepted': (a: { accepted: number }) => `${a.accepted} of them can’t be made, for reasons given.`,
+  'one-path-planned': (_: None) => 'One path is planned: nothing stands by.',
   'path-unknown': (_: None) => 'A call arrived, but nothing says by which path.',
   'no-path': (_: None) => 'The sheet has no path in use.',
   none: (a: { reason: string; at: number; who: Who }, s: Speaker) => `Not fitted: ${a.reason} (${s.who(a.who)}, ${s.when(a.at)}).`,

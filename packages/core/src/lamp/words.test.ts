@@ -105,6 +105,7 @@ const samples: readonly Reason[] = [
   reason('cells-open', { open: 3, of: 5, rule: 'full' }),
   reason('cells-accepted', { accepted: 2 }),
   reason('next-cell', { what: 'Float', zone: '3', is: 'restoral', path, receiver: null }),
+  reason('one-path-planned', {}),
   reason('path-unknown', {}),
   reason('no-path', {}),
   reason('none', { reason: 'one path', at, who }),

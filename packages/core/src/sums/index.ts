@@ -17,6 +17,7 @@ export * from './text/alphabet.ts';
 export * from './text/segments.ts';
 export * from './time/daily.ts';
 export * from './time/notice.ts';
+export * from './time/spread.ts';
 export { sumWords } from './words.en.ts';
 export * from './logic/equation.ts';
 export * from './logic/simulate.ts';

@@ -1,6 +1,9 @@
 // What ends when, and who owns which device at which portal: for one station, and so for all.
 import { elementsOf, type State, wanted } from '../journal/index.ts';
+import { asPlanned, scheduleOf } from '../lamp/index.ts';
 import { plainText, type SettingKey, settingKey } from '../name/index.ts';
+import { dayIn, type Instant, localInstant } from '../quantity/index.ts';
+import type { Caller } from '../sums/index.ts';
 
 export type End = { readonly what: string; readonly kind: string; readonly day: string; readonly renews: string; readonly key: SettingKey };
 export type Claimed = {
@@ -53,3 +56,17 @@ export const claimsOf = (state: State): Claimed[] =>
       quota: typeof quota === 'number' ? quota : null,
     };
   });
+
+/** How long a session with a test call lasts where nothing says: common practice, no source. */
+const usualSession = 1;
+/** When a station calls by itself, by the minute of the UTC day; null where the sheet sets no hour. */
+export const callerOf = (state: State, now: Instant): Pick<Caller, 'at' | 'every' | 'lasts'> | null => {
+  const { every, hour, zone } = scheduleOf(state, asPlanned(state));
+  const at = hour === '' ? null : localInstant(`${dayIn(now, zone)} ${hour}`, zone);
+  if (at === null) return null;
+  return {
+    at: Math.floor(at / 60_000) % 1440,
+    every: every === null ? 1440 : Math.max(1, Math.round(every / 60_000)),
+    lasts: usualSession,
+  };
+};

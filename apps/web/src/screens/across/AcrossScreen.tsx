@@ -7,6 +7,7 @@ import { Empty, Waiting } from '../../parts/State.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { AllSheets } from './AllSheets.tsx';
+import { Spreading } from './Spreading.tsx';
 
 type Across = Says<typeof acrossStations>;
 
@@ -28,7 +29,7 @@ export const AcrossScreen = () => {
   const across = useAcross();
   if (across === null) return <Waiting>Looking at every station…</Waiting>;
   if (across === 'away') return <Empty>The desk does not answer: what stations share is only known there.</Empty>;
-  const { findings, ends, claims } = across;
+  const { findings, ends, claims, callers } = across;
   return (
     <div className="h-full overflow-y-auto bg-sheet px-5 py-4" tabIndex={0} role="region" aria-label="Across stations">
       <h1 className="mb-3 text-head font-bold">Across stations</h1>
@@ -84,6 +85,7 @@ export const AcrossScreen = () => {
           ))}
         </ul>
       </section>
+      <Spreading callers={callers} />
       <AllSheets />
     </div>
   );

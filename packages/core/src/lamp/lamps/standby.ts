@@ -63,8 +63,11 @@ const judge = (j: Judging, one: Weighed): Judgement | null => {
 };
 
 export const standby = (j: Judging): Judged => {
-  const none = inUse(j).length < 2 ? reason('next-standby-none', {}) : reason('next-drill', { drill: drillKinds[0] });
+  const paths = inUse(j).length;
+  const none = paths < 2 ? reason('next-standby-none', {}) : reason('next-drill', { drill: drillKinds[0] });
   const of = weighed(j, lamp, null);
+  // The plan has one path: nothing stands by, and nobody has to say so once more.
+  if (of.length === 0 && paths === 1) return judged('none', [reason('one-path-planned', {})]);
   if (of.length === 0) return judged('dark', [reason('nothing', { lamp })], { next: none });
   const stale = allStale(of, reason('next-again', { lamp, path: null }));
   if (stale !== null) return stale;

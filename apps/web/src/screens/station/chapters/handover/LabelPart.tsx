@@ -6,6 +6,7 @@ import { plainText, settingKey } from '@green-lamp/core/name';
 import { Code } from '../../../../parts/Code.tsx';
 import { Choose } from '../../../../parts/Field.tsx';
 import type { Station } from '../../../../store/use-station.ts';
+import './label.css';
 
 /** Common sizes, mm; the last is a page for the inside of the door. */
 const sizes = [
@@ -47,7 +48,6 @@ export const LabelPart = ({ station }: { station: Station }) => {
   const small = size.height < 60;
   return (
     <div>
-      <style>{`@media print { @page { size: ${size.width}mm ${size.height}mm; margin: 3mm; } }`}</style>
       <div className="mb-4 flex flex-wrap items-end gap-3 print:hidden">
         <div className="w-72">
           <Choose label="Size" value={size.id} of={sizes.map(({ id, label }) => ({ value: id, label }))} change={setChosen} />
@@ -59,7 +59,7 @@ export const LabelPart = ({ station }: { station: Station }) => {
       </div>
       <article
         aria-label="Label"
-        className="border border-rule-2 bg-white p-3 text-black print:border-0 print:p-0"
+        className={`label-${size.id} border border-rule-2 bg-white p-3 text-black print:border-0 print:p-0`}
         style={{ maxWidth: `${size.width * 4}px` }}
       >
         <div className="flex items-start gap-4">
