@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { pathAddress, test } from './desk.ts';
-import { arrive, device, lamp, part } from './technician.ts';
+import { arrive, lamp, part } from './technician.ts';
 
 const folder = join(dirname(dirname(fileURLToPath(import.meta.url))), 'docs', 'screenshots');
 const take = async (page: Page, name: string): Promise<void> => {
@@ -91,20 +91,21 @@ test('pictures of each main view', async ({ page, desk, browser }) => {
   await page.goBack();
   await page.getByRole('heading', { level: 1 }).waitFor();
   await theme(page, 'Night');
-  await page.keyboard.press('2');
-  await (await device(page, /^SIM, /))
-    .getByRole('button')
-    .filter({ has: page.getByText('APN', { exact: true }) })
-    .first()
-    .click();
-  await take(page, 'sheet-night');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Signal box/ }).click();
+  await page.getByRole('link', { name: /^6? ?Standby/ }).click();
+  await page.getByRole('tab', { name: 'How long' }).click();
+  await page.locator('.apexcharts-svg').first().waitFor();
+  await take(page, 'standby-night');
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Oxygen monitor/ }).waitFor();
   await take(page, 'stations-night');
-  await page.getByRole('link', { name: 'Rules', exact: true }).click();
-  await page.getByText(/traps of the trade are covered/).waitFor();
-  await take(page, 'rules-night');
   await theme(page, 'Day');
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: /Snow-depth mast/ }).click();
+  await page.getByRole('link', { name: /^7? ?Watch/ }).click();
+  await page.getByRole('region', { name: 'When it is due' }).waitFor();
+  await take(page, 'watch-day');
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await page.getByRole('link', { name: /Frost mast/ }).click();
   await page.getByRole('link', { name: /Plan/ }).click();
