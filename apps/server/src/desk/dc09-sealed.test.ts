@@ -98,8 +98,10 @@ test('with another key nothing is answered, and it is told as that; without one 
 test('datagrams are heard on the same number, plain and sealed; what is no frame is not answered', async () => {
   const { stream } = await keyed('7404');
   expect(await datagram(framed(`"ADM-CID"0008L0#7404[#7404|1131 01 016]${stamp()}`))).toContain('"ACK"0008L0#7404[]');
+  // Anybody writes that address on a datagram: without the key it is a claim.
+  expect(await newest(`station=${stream}`)).toMatchObject({ status: 'matched', zone: '16', strength: 'claimed' });
   expect(await datagram(sealed('7404', '0009', '1131 01 017'))).toContain('"*ACK"0009L0#7404[');
-  expect(await newest(`station=${stream}`)).toMatchObject({ status: 'matched', zone: '17', address: testSource });
+  expect(await newest(`station=${stream}`)).toMatchObject({ status: 'matched', zone: '17', address: testSource, strength: 'likely' });
   expect(await datagram('rubbish', 300)).toBeNull();
   const { listeners } = await server.get<{ listeners: ListenerState[] }>('/api/health');
   expect(listeners.filter(({ kind }) => kind === 'dc09').map(({ by, port }) => [by, port])).toEqual([

@@ -48,6 +48,8 @@ export type Source = {
   readonly mark: Mark | null;
   /** Made by the demo's builder for its own stations: simulated, by nobody's socket. */
   readonly built?: boolean;
+  /** It came as a datagram: nobody has shown that answers find their way to that address. */
+  readonly datagram?: boolean;
 };
 type Again =
   | { readonly is: 'new' | 'perhaps'; readonly digest: Sha256; readonly alike: Sha256 | null }
@@ -133,7 +135,7 @@ export class Ingest {
     const parts = calls.map((one, part) => ({
       call: one,
       part,
-      of: state === null || one.other !== null ? null : matched(state, cameAs(one, part, heard, station), others),
+      of: state === null || one.other !== null ? null : asFar(heard, one, matched(state, cameAs(one, part, heard, station), others)),
     }));
     // The first receiver gives this account no answer: its unit is to try the spare, where the same bytes are no repeat.
     const of = parts[0]?.of ?? null;
@@ -248,6 +250,12 @@ export class Ingest {
     turn.keep(entry, textOf(entry));
   }
 }
+
+/** Anybody writes any source on a datagram: without the unit's key its address is a claim. Over TCP the answer had to find its way back. */
+const asFar = ({ source }: Heard, { sealed }: Call, of: Matched): Matched =>
+  source.datagram === true && sealed !== true && of.strength !== 'impossible'
+    ? { ...of, strength: of.how === 'only' || of.how === 'unknown' ? 'unknown' : 'claimed' }
+    : of;
 
 /** A call as the attribution asks for it. */
 const cameAs = (

@@ -11,7 +11,7 @@ import {
 } from '@green-lamp/core/name';
 import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State, wanted } from '@green-lamp/core/journal';
 import { check } from '@green-lamp/core/check';
-import { accountsOf, allLamps, asPlanned, lamps, rulesOf, verdictWords } from '@green-lamp/core/lamp';
+import { accountsOf, allLamps, asPlanned, lamps, rulesOf, type Verdict, verdictWords } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
 import type { Here } from '@green-lamp/core/evidence';
@@ -162,6 +162,8 @@ const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, dat
   return made ? [] : why('No event was made within two minutes of that line: note that you make it, then make it.');
 };
 
+const greener: readonly Verdict[] = ['failed', 'stale', 'dark', 'marginal', 'proven', 'none'];
+
 /** 'Site complete' and 'watched' are what the desk itself finds, and nobody's word: what stands in the way is said one by one. */
 const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<'signed.off'>, here: Here | null): Problem[] => {
   if (data.ending !== 'complete' && data.ending !== 'watched') return [];
@@ -179,7 +181,10 @@ const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<
   const accepted = new Set(data.lamps.filter(({ reason }) => reason.trim() !== '').map(({ lamp, path }) => `${lamp} ${path ?? ''}`));
   const weak = data.ending === 'watched' ? [] : weakLamps(state, line).filter(({ lamp, path }) => !accepted.has(`${lamp} ${path ?? ''}`));
   const named = new Map(data.lamps.map((of) => [`${of.lamp} ${of.path ?? ''}`, of.is]));
-  const other = allLamps(line).filter(({ lamp, path, is }) => (named.get(`${lamp} ${path ?? ''}`) ?? is) !== is);
+  // Greener on the page than here: somebody signed for more than there is. What has got better since is no matter.
+  const other = allLamps(line).filter(
+    ({ lamp, path, is }) => greener.indexOf(named.get(`${lamp} ${path ?? ''}`) ?? is) > greener.indexOf(is),
+  );
   return [
     ...blocks.map(({ sentence }) => problem('not-shown', 'data.ending', { why: sentence })),
     ...weak.map(({ lamp }) => problem('not-shown', 'data.lamps', { why: `${lampWords[lamp]} is weak: say why it is accepted.` })),

@@ -13,6 +13,8 @@ import { type Message, tellEnd, type Telling, tellPrefix } from './telling.ts';
 const patience = 10_000;
 const firstPause = 1000;
 const longestPause = 600_000;
+/** What is older (ms) is not told any more. Ours. */
+const oldest = 7 * 86_400_000;
 
 type Way = { readonly name: string; readonly send: (message: Message) => Promise<'sent' | 'refused'> };
 /** What the desk shows of a way: how much waits, when it last went out, and why the last try failed. */
@@ -107,7 +109,7 @@ export class Outgoing implements OnApplicationShutdown {
 
   /** Something was put in the way out. */
   soon(): void {
-    if (this.#closed) return;
+    if (this.#closed || this.#ways.length === 0) return;
     if (this.#working !== null) {
       this.#again = true;
       return;
@@ -145,6 +147,8 @@ export class Outgoing implements OnApplicationShutdown {
       const telling = tellingIn(value);
       if (telling === null) continue;
       const done = new Set(telling.done);
+      // Nobody is told today of what was silent a week ago: there was no way to tell it then.
+      if (Date.now() - telling.message.at > oldest) for (const { name: way } of this.#ways) done.add(way);
       for (const way of this.#ways) {
         if (done.has(way.name)) continue;
         if (await this.#send(way, telling.message)) done.add(way.name);

@@ -17,6 +17,8 @@ import { tell } from './telling.ts';
 const longest = 60_000;
 /** How long (ms) it is waited where the board is behind: a call came meanwhile and is not judged yet. */
 const again = 500;
+/** So many are looked at in one pass, in groups that leave room for others. */
+const most = 20_000;
 const atOnce = 100;
 
 @Injectable()
@@ -103,8 +105,9 @@ export class Watch implements OnApplicationShutdown {
 
   /** Looks at every station whose window has ended by what the board knows. */
   async #look(): Promise<void> {
-    const streams = this.board.endedWindows(this.clock.now(), atOnce);
-    await Promise.all(streams.map((station) => this.journal.append((turn) => this.#found(turn, station))));
+    const streams = this.board.endedWindows(this.clock.now(), most);
+    for (let from = 0; from < streams.length; from += atOnce)
+      await Promise.all(streams.slice(from, from + atOnce).map((station) => this.journal.append((turn) => this.#found(turn, station))));
   }
 
   /** Enters what is silent by what stands in this turn. */

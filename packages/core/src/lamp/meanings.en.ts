@@ -9,7 +9,7 @@ export const lampMeans: { readonly [L in LampName]: string } = {
   Signal: 'The level was held, at rest, where the aerial is mounted.',
   Bearer: 'The path is registered or linked, and has an address.',
   Route: 'What leaves by this path gets out, and to the desk.',
-  Call: 'A real event reached the desk over every path in use.',
+  Call: 'Events that were asked for reached the desk, over every path in use and at every receiver.',
   Standby: 'The second path takes over and gives back, in each kind of failure.',
   Watch: 'Test calls come by themselves, and their absence is noticed.',
   Reach: 'Somebody can get in from afar and change a value.',

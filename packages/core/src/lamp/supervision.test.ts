@@ -68,6 +68,35 @@ test.each([
   expect(of(m, now).is).toBe(is);
   expect(overdue(m.state, of(m, now), m.now + days(400))).toEqual([]);
 });
+test('simulated calls keep no real station awake; where there are none but them, theirs are waited for', () => {
+  const { m } = daily();
+  m.wait(hours(5)).call('0233', { event: 'test' }, undefined, true);
+  const came = m.now;
+  expect(of(m).windows).toMatchObject([{ is: 'silence', since: came }]);
+  m.wait(hours(2)).call('0233', { event: 'test' });
+  const real = m.now;
+  m.wait(hours(2)).call('0233', { event: 'test' }, undefined, true);
+  expect(of(m).windows).toMatchObject([{ since: real }]);
+});
+test('what was taken down is watched no more', () => {
+  const { m } = daily();
+  const rules = { id: 'shipped', version: 1, hash: '0'.repeat(64) as never };
+  m.add('signed.off', {
+    ending: 'taken down',
+    name: 'Ines',
+    words: '',
+    lamps: [],
+    house: rules,
+    profiles: [],
+    core: '1',
+    head: null,
+    signature: null,
+    returns: null,
+    untrue: '',
+    closed: ['card', 'claim', 'account', 'keys'],
+  });
+  expect([of(m).is, found(m, m.now + days(9))]).toEqual(['off', []]);
+});
 test('a mute ends by itself, and what is silent by then is looked at in that moment', () => {
   const { m } = daily();
   m.add('watch.muted', { until: instant(m.now + days(3)), reason: 'works' });

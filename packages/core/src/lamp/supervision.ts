@@ -3,7 +3,7 @@ import { type ElementId, plainText, settingKey } from '../name/index.ts';
 import { elementsOf, type State } from '../journal/index.ts';
 import { asItRuns, type Heard } from './context.ts';
 import { onTest } from './on-test.ts';
-import { checkInsOf, scheduleOf } from './scheduled.ts';
+import { scheduleOf } from './scheduled.ts';
 
 export type Down = { readonly from: number; readonly to: number };
 type Schedule = { readonly every: number | null; readonly late: number };
@@ -61,10 +61,12 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
   const whose = view.value(settingKey('desk', null, 'whose'));
   const test = onTest(state, now);
   const muted = state.muted !== null && state.muted.until > now ? state.muted : null;
-  const armed = view.value(settingKey('desk', null, 'supervision')) === true;
+  const armed = view.value(settingKey('desk', null, 'supervision')) === true && state.signed?.ending !== 'taken down';
   const live = view.value(settingKey('desk', null, 'onTest')) !== true;
-  const { simulated } = checkInsOf({ state, heard, now });
-  const calls = heard.filter((one) => one.simulated === simulated && one.strength !== 'impossible' && one.receiver !== null);
+  const counts = heard.filter(({ strength, receiver }) => strength !== 'impossible' && receiver !== null);
+  // Simulated calls keep no real station awake; where there are none but them, it is theirs that are waited for.
+  const real = counts.filter(({ simulated }) => !simulated);
+  const calls = real.length > 0 ? real : counts;
   const left = state.attended?.ord ?? 0;
   const each = elementsOf(state, 'unit').some(({ id }) => view.value(settingKey('unit', id, 'testPaths')) === 'each');
   const windowOf = (path: ElementId | null): Window[] => {

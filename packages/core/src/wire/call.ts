@@ -21,6 +21,8 @@ export type Call = {
    * `like`: what is the same where only the timestamp differs, for calls that have a number; else null.
    */
   readonly repeats: { readonly of: Uint8Array; readonly like: Uint8Array | null; readonly within: number } | null;
+  /** Sealed by the account's own key. */
+  readonly sealed?: boolean;
   /** How far the unit's instant may lie behind and ahead of the desk's (ms). Null where the protocol does not ask. */
   readonly window: { readonly behind: number; readonly ahead: number } | null;
 };

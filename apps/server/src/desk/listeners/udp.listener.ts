@@ -55,7 +55,7 @@ export class UdpListener {
   #hear(bytes: Buffer, { address, port }: RemoteInfo): void {
     if (bytes.length > longest || this.#waiting >= mostWaiting || !this.gate.waits(bytes.length)) return;
     this.gate.heard(bytes.length);
-    const source: Source = { listener: this.kind, address, port, listenerPort: this.#port, mark: null };
+    const source: Source = { listener: this.kind, address, port, listenerPort: this.#port, mark: null, datagram: true };
     const { ear, pieces } = listeners[this.kind].ear.hear(bytes);
     for (const piece of [...pieces, ...ear.end()]) {
       this.#waiting++;

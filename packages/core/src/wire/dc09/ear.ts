@@ -100,7 +100,11 @@ const pieceOf = (bytes: Uint8Array, read: FrameRead, key: Uint8Array | null): Pi
   if (!read.ok && read.why === 'key') return silent(bytes, 'key', header.account);
   const calls =
     read.ok && read.frame.account !== null ? callsOf(read.frame, read.frame.account) : read.ok ? 'no account in frame' : read.why;
-  const judged: Read = typeof calls === 'string' ? { ok: false, why: calls, account: header.account } : { ok: true, calls };
+  // Sealed by the account's key: it is the unit's own, wherever it came from.
+  const judged: Read =
+    typeof calls === 'string'
+      ? { ok: false, why: calls, account: header.account }
+      : { ok: true, calls: key === null ? calls : calls.map((one) => ({ ...one, sealed: true })) };
   const locked = !read.ok && read.why === 'encrypted';
   return {
     bytes,
