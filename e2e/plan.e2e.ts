@@ -402,3 +402,19 @@ test('the cable list draws pin to pin, says which cable the ends need, and is fi
   await wiring.getByRole('button', { name: /^Save value/ }).click();
   await expect(wiring.getByRole('checkbox', { name: /^IN 3/ })).toBeVisible();
 });
+
+test('what is large is zipped beside the page: the library’s own worker is let run, or no sheet of a whole fleet could ever be saved', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web);
+  const said = await page.evaluate(
+    () =>
+      new Promise((done) => {
+        const worker = new Worker(URL.createObjectURL(new Blob(['postMessage("runs")'], { type: 'text/javascript' })));
+        worker.onmessage = ({ data }: MessageEvent<unknown>) => done(data);
+        worker.onerror = () => done('refused');
+      }),
+  );
+  expect(said).toBe('runs');
+});

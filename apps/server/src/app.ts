@@ -109,7 +109,8 @@ const csp = (secure: boolean) => ({
     imgSrc: ["'self'", 'data:', 'blob:'],
     fontSrc: ["'self'"],
     connectSrc: ["'self'", secure ? 'wss:' : 'ws:'],
-    workerSrc: ["'self'"],
+    // The spreadsheets' library zips what is large in a worker that it makes itself; a script of our own has to be running to make one.
+    workerSrc: ["'self'", 'blob:'],
     objectSrc: ["'none'"],
     baseUri: ["'none'"],
     formAction: ["'self'"],
