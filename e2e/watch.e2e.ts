@@ -39,8 +39,11 @@ test('a station that falls silent is found at its window’s end, taken, and end
   await page.getByRole('dialog').getByLabel('Why').fill('works at the weir');
   await page.getByRole('dialog').getByRole('button', { name: 'Mute it' }).click();
   await expect(bar).toContainText('works at the weir');
+  // Muted it is not watched, whatever has come.
+  await expect(lamp(page, /^Watch, weak/)).toBeVisible();
   await bar.getByRole('button', { name: 'Watch it again' }).click();
   await expect(bar).toContainText('Armed.');
+  await expect(lamp(page, /^Watch, proven/)).toBeVisible();
   await delivered(page);
   await page.getByRole('link', { name: 'Desk', exact: true }).click();
   const watch = page.getByRole('region', { name: 'Watch', exact: true });

@@ -149,6 +149,9 @@ const until = (entry: Entry, end: number, days: number): Problem[] =>
   end <= entry.at || end > entry.at + days * 86_400_000
     ? [problem('range', 'data.until', { least: entry.at, most: entry.at + days * 86_400_000, got: end })]
     : [];
+/** Nobody has seen a test that is yet to come. */
+const toldFaults = (entry: Entry, tests: readonly number[]): Problem[] =>
+  tests.flatMap((at, i) => (at <= entry.at + ahead ? [] : [problem('range', `data.tests[${i}]`, { least: 0, most: entry.at, got: at })]));
 /** What is left unfinished says who comes back; what is taken down says all that is closed. */
 const signedFault = (entry: Entry, { ending, returns, closed }: DataOf<'signed.off'>): Problem[] => {
   if (ending === 'unfinished') return returns === null ? [problem('missing', 'data.returns', {})] : until(entry, returns.by, 366);
@@ -224,6 +227,8 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return state.undone.some(({ id, back }) => id === known.data.undone && back === null)
         ? []
         : [problem('type', 'data.undone', { want: 'something that is not back yet' })];
+    case 'watch.asked':
+      return [...pathFault(state, known.data.path), ...toldFaults(entry, known.data.tests)];
     case 'watch.muted':
       return until(entry, known.data.until, 366);
     case 'lapse.taken':

@@ -305,6 +305,11 @@ describe('Watch', () => {
     expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', grade: 9 });
     m.wait(hours(24)).call('0233', test_);
     expect(m.lamp('Watch')).toMatchObject({ is: 'proven', simulated: false });
+    // Muted it is not watched, whatever has come, until it ends by itself.
+    m.add('watch.muted', { until: instant(m.now + hours(1)), reason: 'works' });
+    expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', next: { code: 'next-unmute' } });
+    m.wait(hours(1));
+    expect(m.lamp('Watch').is).toBe('proven');
     m.set(null, { 'desk.onTest': true }).entered('desk').restarted('desk');
     expect(m.lamp('Watch').next?.code).toBe('next-off-test');
     m.set(null, { 'desk.supervision': false }).entered('desk').restarted('desk');

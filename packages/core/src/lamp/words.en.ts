@@ -152,6 +152,8 @@ export const words = {
   'tests-elsewhere': (a: { seen: number; asked: number; last: number; person: string }, s: Speaker) =>
     `By word of ${a.person} ${a.seen} of ${a.asked} tests came to the other desk while nobody was there, the last ${s.when(a.last)}.`,
   'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
+  muted: (a: { until: number; reason: string; who: Who }, s: Speaker) =>
+    `A silence sends nobody until ${s.when(a.until)}: ${a.reason} (${s.who(a.who)}).`,
   'on-test': (_: None) => 'The account is still on test.',
   'paths-without-call': (a: { paths: ElementId[] }, s: Speaker) => `No call has been seen over ${list(a.paths.map(s.element))}.`,
   'not-asked-for': (_: None) =>
@@ -224,6 +226,7 @@ export const words = {
     `Make an event${a.path === null ? '' : ` over ${s.element(a.path)}`}, and have the other desk read back what it got, or take its log.`,
   'next-ask-watch': (_: None) =>
     'Ring the other desk after the next two tests: did they come, when, by which path, is supervision armed, is it off test? Write down who said so.',
+  'next-unmute': (_: None) => 'Watch it again: while it is muted a silence sends nobody.',
   'next-interval': (_: None) => 'Put on the sheet how often the unit calls by itself.',
   'next-call-since': (_: None) => 'See a call arrive after the change.',
   'next-inputs-sheet': (_: None) => 'Put each input, local device and link on the sheet with its zone; or accept that none is fitted.',

@@ -97,6 +97,8 @@ const samples: readonly Reason[] = [
   reason('lapse', { is: 'first', path, since: at, due: at }),
   reason('tests-elsewhere', { seen: 1, asked: 2, last: at, person: 'Ruth' }),
   reason('supervision-off', {}),
+  reason('muted', { until: at, reason: 'works', who }),
+  reason('next-unmute', {}),
   reason('on-test', {}),
   reason('paths-without-call', { paths: [path] }),
   reason('not-asked-for', {}),

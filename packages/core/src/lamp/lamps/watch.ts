@@ -107,6 +107,13 @@ export const watch = (j: Judging): Judged => {
     });
   if (j.runs(settingKey('desk', null, 'supervision')) !== true)
     return judged('marginal', [seen, reason('supervision-off', {})], { ...sum, next: reason('next-arm', {}) });
+  const { muted } = j.state;
+  if (muted !== null && muted.until > j.now)
+    return judged('marginal', [seen, reason('muted', { until: muted.until, reason: muted.reason, who: muted.who }, [muted.pos.id])], {
+      ...sum,
+      due: muted.until,
+      next: reason('next-unmute', {}),
+    });
   const test = onTest(j.state, j.now);
   if (test !== null)
     return judged('marginal', [seen, reason('on-test', {})], { ...sum, due: testDue(j.state, j.now), next: reason('next-off-test', {}) });
