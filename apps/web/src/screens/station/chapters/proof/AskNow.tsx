@@ -1,20 +1,18 @@
 // Asked and answered: somebody makes an event now, and the call that answers it is waited for. A call that merely arrives may be yesterday's.
 import { useState } from 'react';
 import type { Challenge } from '@green-lamp/core/journal';
-import { elementsOf } from '@green-lamp/core/journal';
-import { isElementId } from '@green-lamp/core/name';
+import type { ElementId } from '@green-lamp/core/name';
 import { inWords } from '@green-lamp/core/quantity';
 import { judging, type Makeable, makeables } from '@green-lamp/core/lamp';
 import { askPlan, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
 import { askEvent, dropEvent, pressEvent } from '../../../../commands/challenge.ts';
 import { askedFor } from '../../../../parts/asked-words.ts';
-import { Choose } from '../../../../parts/Field.tsx';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { EventAndPath } from './EventAndPath.tsx';
 import { useNow } from '../../../../store/use-stream.ts';
 
-const keyOf = ({ item, is }: Makeable): string => `${item ?? ''} ${is}`;
 /** Seconds as they are read from across a cabinet: 6.2 s, later whole ones. */
 const took = (ms: number): string => (ms < 60_000 ? `${(ms / 1000).toFixed(1)} s` : inWords(Math.round(ms / 1000) * 1000));
 
@@ -71,7 +69,7 @@ const Answered = ({ station, one }: { station: Station; one: Challenge }) => {
 export const AskNow = ({ station }: { station: Station }) => {
   const now = useNow(1000);
   const { state } = station;
-  const [chosen, setChosen] = useState<{ readonly of: string; readonly path: string } | null>(null);
+  const [chosen, setChosen] = useState<{ readonly of: Makeable; readonly path: ElementId | null } | null>(null);
   const [saying, setSaying] = useState<Saying | null>(null);
   const j = judging(state, { ...station.rules, heard: station.beside?.heard ?? [], now });
   const next = nextAsk(j);
@@ -79,8 +77,8 @@ export const AskNow = ({ station }: { station: Station }) => {
   const left = askPlan(j).length;
   const open = openChallenges(state, now);
   const answered = state.challenges.filter((one) => one.answered !== null);
-  const of = all.find((one) => keyOf(one) === chosen?.of) ?? next?.of ?? all[0];
-  const path = chosen === null ? (next?.path ?? null) : isElementId(chosen.path) ? chosen.path : null;
+  const of = chosen?.of ?? next?.of ?? all[0];
+  const path = chosen === null ? (next?.path ?? null) : chosen.path;
   if (of === undefined) return null;
   return (
     <section aria-label="Make an event now" className="mb-5">
@@ -88,40 +86,17 @@ export const AskNow = ({ station }: { station: Station }) => {
         Make an event now{' '}
         <span className="font-normal text-ink-2">{left === 0 ? 'all that is asked has come' : `${left} still to make`}</span>
       </h3>
-      <div className="my-2 flex flex-wrap items-end gap-3">
-        <div className="min-w-48 grow basis-0">
-          <Choose
-            label="What you make"
-            value={keyOf(of)}
-            change={(value) => {
-              setChosen({ of: value, path: path ?? '' });
-            }}
-            of={all.map((one) => ({ value: keyOf(one), label: askedFor(one) }))}
-          />
-        </div>
-        <div className="min-w-48 grow basis-0">
-          <Choose
-            label="Over"
-            value={path ?? ''}
-            change={(value) => {
-              setChosen({ of: keyOf(of), path: value });
-            }}
-            of={elementsOf(state, 'path').map(({ id, label }) => ({ value: id, label }))}
-            empty="whichever path"
-          />
-        </div>
-        <button
-          type="button"
-          className="button"
-          onClick={() => {
-            askEvent(station, of, path).then(() => {
-              setChosen(null);
-            }, tell);
-          }}
-        >
-          I make it now
-        </button>
-      </div>
+      <EventAndPath
+        station={station}
+        all={all}
+        of={of}
+        path={path}
+        anyPath="whichever path"
+        change={(event, over) => setChosen({ of: event, path: over })}
+        make={() => {
+          askEvent(station, of, path).then(() => setChosen(null), tell);
+        }}
+      />
       <ul aria-label="Waited for">
         {open.map((one) => (
           <Waiting

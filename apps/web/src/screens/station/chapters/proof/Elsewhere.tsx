@@ -1,6 +1,6 @@
 // At somebody else's desk: the walk is timed here and the call made once; they read back in any order, or their own log is taken.
 import { useState } from 'react';
-import { isElementId } from '@green-lamp/core/name';
+import type { ElementId } from '@green-lamp/core/name';
 import { elementsOf, type Made } from '@green-lamp/core/journal';
 import { judging, type Makeable, makeables } from '@green-lamp/core/lamp';
 import { counted } from '@green-lamp/core/quantity';
@@ -12,22 +12,22 @@ import { Press } from '../../../../parts/Press.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
 import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { EventAndPath } from './EventAndPath.tsx';
 import { TheirLog } from './TheirLog.tsx';
 
-const keyOf = ({ item, is }: Makeable): string => `${item ?? ''} ${is}`;
 const nameOf = ({ event, zone, is }: Made): string => askedFor({ what: event, zone, is });
 
 const Walk = ({ station, made }: { station: Station; made: readonly Made[] }) => {
   const { state } = station;
   const j = judging(state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now });
-  const [chosen, setChosen] = useState<{ readonly of: string; readonly path: string } | null>(null);
+  const [chosen, setChosen] = useState<{ readonly of: Makeable; readonly path: ElementId | null } | null>(null);
   const all = makeables(j);
   const plan = askPlan(j);
   const isMade = ({ zone, is }: Makeable, path: string | null): boolean =>
     made.some((one) => one.zone === zone && one.is === is && (one.path === null || one.path === path));
   const next = plan.find(({ of, path }) => !isMade(of, path)) ?? null;
-  const of = all.find((one) => keyOf(one) === chosen?.of) ?? next?.of ?? all[0];
-  const path = chosen === null ? (next?.path ?? elementsOf(state, 'path')[0]?.id ?? null) : isElementId(chosen.path) ? chosen.path : null;
+  const of = chosen?.of ?? next?.of ?? all[0];
+  const path = chosen === null ? (next?.path ?? elementsOf(state, 'path')[0]?.id ?? null) : chosen.path;
   if (of === undefined) return null;
   return (
     <section aria-label="Make an event now">
@@ -37,34 +37,17 @@ const Walk = ({ station, made }: { station: Station; made: readonly Made[] }) =>
           {plan.length === 0 ? 'all that is asked was confirmed' : `${plan.length} still to confirm`}
         </span>
       </h3>
-      <div className="my-2 flex flex-wrap items-end gap-3">
-        <div className="min-w-48 grow basis-0">
-          <Choose
-            label="What you make"
-            value={keyOf(of)}
-            change={(value) => setChosen({ of: value, path: path ?? '' })}
-            of={all.map((one) => ({ value: keyOf(one), label: askedFor(one) }))}
-          />
-        </div>
-        <div className="min-w-48 grow basis-0">
-          <Choose
-            label="Over"
-            value={path ?? ''}
-            change={(value) => setChosen({ of: keyOf(of), path: value })}
-            of={elementsOf(state, 'path').map(({ id, label }) => ({ value: id, label }))}
-            empty="not known"
-          />
-        </div>
-        <button
-          type="button"
-          className="button"
-          onClick={() => {
-            makeEvent(station, of, path).then(() => setChosen(null), tell);
-          }}
-        >
-          I make it now
-        </button>
-      </div>
+      <EventAndPath
+        station={station}
+        all={all}
+        of={of}
+        path={path}
+        anyPath="not known"
+        change={(event, over) => setChosen({ of: event, path: over })}
+        make={() => {
+          makeEvent(station, of, path).then(() => setChosen(null), tell);
+        }}
+      />
       <p className="text-note text-ink-2">Each is timed here. Make them all, then ring the other desk once.</p>
     </section>
   );
