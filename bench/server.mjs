@@ -61,6 +61,8 @@ export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-la
     PORT: port,
     GREENLAMP_LINE_PORT: '0',
     GREENLAMP_DC09_PORT: '0',
+    GREENLAMP_HTTP_PORT: '0',
+    GREENLAMP_MQTT_PORT: '0',
     GREENLAMP_MODEM_PORT: '0',
     GREENLAMP_MODBUS_PORT: '0',
     GREENLAMP_PROGRAMMING_PORT: '0',

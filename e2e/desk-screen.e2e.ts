@@ -11,7 +11,8 @@ test('the desk shows its listener, live calls, unknown callers with the nearest 
   await openStation(page, { name: 'Seen at the desk', account, paths: ['Ethernet'] });
   await delivered(page);
   await page.getByRole('link', { name: 'Desk', exact: true }).click();
-  await expect(page.getByText(`line on 127.0.0.1 port ${desk.linePort}`)).toBeVisible();
+  const listeners = page.getByRole('region', { name: 'Listeners' });
+  await expect(listeners.getByRole('listitem').filter({ hasText: 'line records' })).toContainText(`${desk.linePort} TCP`);
   await desk.send(`${account};;event=float_high;zone=3`);
   const live = page.getByRole('listitem').filter({ hasText: 'Seen at the desk' }).first();
   await expect(live).toContainText('Event ‘float_high’');
@@ -33,11 +34,30 @@ test('the desk shows its listener, live calls, unknown callers with the nearest 
 });
 test('the limits of the listener are settings, kept over a reload', async ({ page, desk }) => {
   await arrive(page, desk.web, '/desk');
+  await page.getByText('How the desk hears').click();
   await page.getByLabel('Idle at most').fill('2 h');
   await page.getByRole('button', { name: 'Set' }).click();
   await delivered(page);
   await page.reload();
+  await page.getByText('How the desk hears').click();
   await expect(page.getByLabel('Idle at most')).toHaveValue('2 h');
+});
+test('a listener is switched off and on again on the screen; off, nobody gets through, and it says so', async ({ page, desk }) => {
+  await arrive(page, desk.web, '/desk');
+  const row = page.getByRole('region', { name: 'Listeners' }).getByRole('listitem').filter({ hasText: 'HTTP posts' });
+  const status = (): Promise<number> =>
+    fetch(`http://127.0.0.1:${desk.httpPort}/calls/9`, { method: 'POST', body: '{}' }).then(
+      (response) => response.status,
+      () => 0,
+    );
+  expect(await status()).toBe(401);
+  await expect(row).toContainText('turned away since the start');
+  await row.getByRole('button', { name: 'Stop hearing HTTP posts' }).click();
+  await expect(row).toContainText('is off');
+  await expect.poll(status).toBe(0);
+  await row.getByRole('button', { name: 'Hear HTTP posts again' }).click();
+  await expect(row).toContainText('no call since the start');
+  await expect.poll(status).toBe(401);
 });
 test('an unknown kind from a newer version is kept, and the station says so', async ({ page, desk }) => {
   await arrive(page, desk.web);

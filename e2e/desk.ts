@@ -18,6 +18,8 @@ export class Desk {
   web = '';
   linePort = 0;
   dc09Port = 0;
+  httpPort = 0;
+  mqttPort = 0;
   modemPort = 0;
   output = '';
   /** Rises when its data are lost: nobody is signed in any more. */
@@ -42,6 +44,8 @@ export class Desk {
       PORT: this.web === '' ? '0' : new URL(this.web).port,
       GREENLAMP_LINE_PORT: String(this.linePort),
       GREENLAMP_DC09_PORT: String(this.dc09Port),
+      GREENLAMP_HTTP_PORT: String(this.httpPort),
+      GREENLAMP_MQTT_PORT: String(this.mqttPort),
       GREENLAMP_MODEM_PORT: String(this.modemPort),
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
@@ -60,12 +64,14 @@ export class Desk {
         const web = /Green Lamp\s+(https?:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
         const started = this.output.slice(this.output.lastIndexOf('Green Lamp   '));
         const port = (kind: string): string | undefined => new RegExp(`Listener\\s+${kind}\\s+\\S+:(\\d+)\\s`).exec(started)?.[1];
-        const [line, dc09] = [port('line'), port('dc09')];
+        const [line, dc09, http, mqtt] = [port('line'), port('dc09'), port('http'), port('mqtt')];
         const modem = /Modem\s+\S+:(\d+)\s/.exec(started)?.[1];
         if (web?.[1] === undefined || line === undefined || dc09 === undefined || modem === undefined) return;
         this.web = web[1];
         this.linePort = Number(line);
         this.dc09Port = Number(dc09);
+        this.httpPort = Number(http);
+        this.mqttPort = Number(mqtt);
         this.modemPort = Number(modem);
         done();
       };

@@ -3,11 +3,8 @@ import { createCipheriv, createDecipheriv } from 'node:crypto';
 import { createSocket } from 'node:dgram';
 import { connect } from 'node:net';
 import { crc16 } from 'crc';
-import { sealTo } from '@green-lamp/core/wire';
 import { settingKey } from '@green-lamp/core/name';
 import type { FrameView, ListenerState } from '@green-lamp/core/api';
-import { randomBytes } from 'node:crypto';
-import { Vault } from '../secrets/vault.ts';
 import { TestServer, testSource } from '../testing/server.ts';
 
 const server = new TestServer();
@@ -59,18 +56,7 @@ const newest = async (query: string): Promise<FrameView | undefined> =>
 
 const keyed = async (account: string, typed = key) => {
   const made = await server.station(account, 'dc09');
-  const ref = server.chance.ulid(Date.now());
-  const entry = server.entry(made.stream, 'setting.set', {
-    key: settingKey('unit', made.unit, 'key'),
-    value: { secret: ref },
-    origin: 'typed',
-    simulated: false,
-    over: null,
-  });
-  const to = server.running.app.get(Vault).publicKey;
-  const secret = { ref, ...sealTo(to, `${made.stream} ${ref}`, typed, { key: randomBytes(32), nonce: randomBytes(24) }) };
-  const response = await server.post('/api/entries', { entries: [server.textOf(entry)], secrets: [secret] });
-  expect(((await response.json()) as { answers: { is: string }[] }).answers.map(({ is }) => is)).toEqual(['kept']);
+  await server.secret(made.stream, settingKey('unit', made.unit, 'key'), typed);
   return made;
 };
 

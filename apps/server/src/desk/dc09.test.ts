@@ -158,7 +158,13 @@ test('pieces, several frames in one piece, and garbage between them', async () =
 });
 test('health lists both listeners, and a client from any loopback address is never marked', async () => {
   expect(await server.get('/api/health')).toMatchObject({
-    listeners: [{ kind: 'line' }, { kind: 'dc09', port: server.dc09Port }, { kind: 'dc09', by: 'udp', port: server.dc09Port }],
+    listeners: [
+      { kind: 'line' },
+      { kind: 'dc09', port: server.dc09Port },
+      { kind: 'dc09', by: 'udp', port: server.dc09Port },
+      { kind: 'http' },
+      { kind: 'mqtt' },
+    ],
   });
   const { stream } = await server.station('7106', 'dc09');
   const socket = await server.socket(server.dc09Port, '127.0.7.1');

@@ -8,11 +8,12 @@ import { Whereabouts } from './here.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import { MarkedSockets } from './marked.ts';
+import { UnitKeys } from './unit-keys.ts';
 
 @Module({
   imports: [JournalModule],
   controllers: [DeskController],
-  providers: [ClockWatch, Gate, Whereabouts, Ingest, Desk, Frames, MarkedSockets],
-  exports: [ClockWatch, Gate, Whereabouts, Ingest, Desk, Frames, MarkedSockets],
+  providers: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, Frames, MarkedSockets],
+  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, Frames, MarkedSockets],
 })
 export class DeskModule {}

@@ -224,6 +224,8 @@ test('health lists the listeners with kind, port and state', async () => {
       { kind: 'line', by: 'tcp', host: '127.0.0.1', port: server.linePort, state: 'listening' },
       { kind: 'dc09', by: 'tcp', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
       { kind: 'dc09', by: 'udp', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
+      { kind: 'http', state: 'listening' },
+      { kind: 'mqtt', state: 'listening' },
     ],
   });
 });

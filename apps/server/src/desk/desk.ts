@@ -1,103 +1,200 @@
 // The desk: its listeners and their limits, which stand as settings in the desk's own stream.
-import { Injectable, type BeforeApplicationShutdown } from '@nestjs/common';
+import { Injectable, Logger, type BeforeApplicationShutdown } from '@nestjs/common';
 import { deskStream, type SettingKey, settingKey } from '@green-lamp/core/name';
-import { wanted } from '@green-lamp/core/journal';
+import { type State, wanted } from '@green-lamp/core/journal';
 import { hours, seconds } from '@green-lamp/core/quantity';
 import { clamped, definitionOf } from '@green-lamp/core/sheet';
-import { forListeners, type ListenerKind, listenerKinds, listeners } from '@green-lamp/core/wire';
+import { isStreamKind, type ListenerKind, listenerKinds, listeners, type StreamKind } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Events } from '../journal/events.ts';
 import type { Env } from '../shell/env.ts';
 import { StartError } from '../shell/start-error.ts';
+import type { Tls } from '../tls/certificates.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
-import { type Limits, TcpListener } from './listeners/tcp.listener.ts';
+import { HttpListener } from './listeners/http.listener.ts';
+import type { Limits, Listener } from './listeners/listener.ts';
+import { MqttListener } from './listeners/mqtt.listener.ts';
+import { TcpListener } from './listeners/tcp.listener.ts';
 import { UdpListener } from './listeners/udp.listener.ts';
 import { MarkedSockets } from './marked.ts';
+import { UnitKeys } from './unit-keys.ts';
 
 const shipped: Limits = { firstByte: seconds(30), idle: hours(1) };
+/** How often (ms) it is looked whether the certificate of the listeners was made anew. */
+const renewEvery = 6 * 3_600_000;
+
+/** A place where a protocol is heard: opened, closed and opened again as the desk's settings say, always on the number that it got first. */
+type Place = {
+  readonly kind: ListenerKind;
+  readonly tls: boolean;
+  port: number;
+  listener: Listener | null;
+  datagrams: Listener | null;
+  /** Why it could not be opened again. */
+  why: string | null;
+};
+type Opens = Pick<Env, 'listenHost' | 'ports' | 'tlsPorts' | 'bounds'>;
 
 @Injectable()
 export class Desk implements BeforeApplicationShutdown {
+  readonly #log = new Logger('Desk');
   #limits: Limits = shipped;
-  /** Of each protocol the first is there from the start; others are opened beside it. */
-  readonly #listeners: { readonly [K in ListenerKind]: TcpListener };
-  readonly #more: TcpListener[] = [];
-  readonly #datagrams: UdpListener[] = [];
-  readonly #make: (kind: ListenerKind) => TcpListener;
+  #places: Place[] = [];
+  #host = '';
+  #tls: (() => Promise<Tls>) | null = null;
+  #certificate: Tls | null = null;
+  #renewing: NodeJS.Timeout | null = null;
+  #applying: Promise<void> = Promise.resolve();
+  #closed = false;
 
   constructor(
     private readonly ingest: Ingest,
-    marked: MarkedSockets,
+    private readonly keys: UnitKeys,
+    private readonly marked: MarkedSockets,
     private readonly gate: Gate,
     private readonly journal: Journal,
     private readonly events: Events,
   ) {
-    this.#make = (kind) =>
-      new TcpListener(
-        kind,
-        ingest,
-        marked,
-        gate,
-        () => this.#limits,
-        () => {
-          events.listeners();
-        },
-      );
-    this.#listeners = forListeners(this.#make);
     events.onEntries((_, streams) => {
-      if (streams.has(deskStream)) this.#readLimits().catch(() => undefined); // what was read before stands
+      if (streams.has(deskStream)) this.#apply();
     });
   }
 
   get listeners(): readonly ListenerState[] {
-    return this.#all.map(({ state }) => state);
+    return this.#places.flatMap((place) => [this.#stateOf(place), ...(place.datagrams === null ? [] : [place.datagrams.state])]);
+  }
+  #stateOf({ kind, tls, port, listener, why }: Place): ListenerState {
+    if (listener !== null) return listener.state;
+    const by = tls ? 'tls' : 'tcp';
+    return { kind, host: this.#host, port, by, state: why === null ? 'off' : 'closed', connections: 0, last: null, refused: 0, why };
   }
 
-  get #all(): readonly (TcpListener | UdpListener)[] {
-    return [...listenerKinds.map((kind) => this.#listeners[kind]), ...this.#more, ...this.#datagrams];
-  }
-
-  /** The port on which a protocol is heard first. */
+  /** The port on which a protocol is heard first, without TLS. */
   portOf(kind: ListenerKind): number {
-    return this.#listeners[kind].state.port;
+    return this.#places.find((place) => place.kind === kind && !place.tls)?.port ?? 0;
   }
 
-  async open({ listenHost, ports, bounds }: Pick<Env, 'listenHost' | 'ports' | 'bounds'>): Promise<void> {
+  async open({ listenHost, ports, tlsPorts, bounds }: Opens, tls: () => Promise<Tls>): Promise<void> {
     this.gate.set(bounds);
-    await this.#readLimits();
-    for (const kind of listenerKinds) {
-      const [first, ...more] = ports[kind];
-      const of = [this.#listeners[kind], ...more.map(() => this.#make(kind))];
-      this.#more.push(...of.slice(1));
-      for (const [i, listener] of of.entries()) {
-        const port = (i === 0 ? first : more[i - 1]) ?? 0;
-        try {
-          await listener.listen(listenHost, port);
-          if (listeners[kind].datagrams) await this.#hearDatagrams(kind, listenHost, listener.state.port);
-        } catch (error) {
-          throw new StartError(portWords(error, port, listenHost, listeners[kind].env));
-        }
+    this.#host = listenHost;
+    this.#tls = tls;
+    const place = (kind: ListenerKind, port: number, under: boolean): Place => ({
+      kind,
+      tls: under,
+      port,
+      listener: null,
+      datagrams: null,
+      why: null,
+    });
+    this.#places = listenerKinds.flatMap((kind) => [
+      ...ports[kind].map((port) => place(kind, port, false)),
+      ...tlsPorts[kind].map((port) => place(kind, port, true)),
+    ]);
+    const state = await this.journal.state(deskStream);
+    this.#readLimits(state);
+    for (const one of this.#places) {
+      const { env, tlsEnv } = listeners[one.kind];
+      try {
+        // Each takes its port at the start, so that a port of chance stays the same when it is heard later.
+        await this.#openPlace(one);
+        if (!isHeard(state, one.kind)) await this.#closePlace(one);
+      } catch (error) {
+        throw new StartError(portWords(error, one.port, listenHost, one.tls ? tlsEnv : env));
       }
     }
+    this.#renewing = setInterval(() => {
+      this.#renew().catch((error: unknown) => {
+        this.#log.error(`the listeners’ certificate could not be renewed: ${error instanceof Error ? error.message : String(error)}`);
+      });
+    }, renewEvery);
+    this.#renewing.unref();
     this.events.listeners();
-  }
-
-  /** A protocol that comes as datagrams too is heard on the same number. */
-  async #hearDatagrams(kind: ListenerKind, host: string, port: number): Promise<void> {
-    const datagrams = new UdpListener(kind, this.ingest, this.gate);
-    this.#datagrams.push(datagrams);
-    await datagrams.listen(host, port);
   }
 
   /** The listeners close first: while they take calls the writer never comes to rest. */
   async beforeApplicationShutdown(): Promise<void> {
-    await Promise.all(this.#all.map((listener) => listener.close()));
+    this.#closed = true;
+    if (this.#renewing !== null) clearInterval(this.#renewing);
+    await this.#applying;
+    await Promise.all(this.#places.map((place) => this.#closePlace(place)));
   }
 
-  async #readLimits(): Promise<void> {
-    const state = await this.journal.state(deskStream);
+  async #openPlace(place: Place): Promise<void> {
+    const { kind } = place;
+    const tls = place.tls ? await this.#secure() : null;
+    const listener = this.#make(kind, tls);
+    await listener.listen(this.#host, place.port);
+    place.port = listener.state.port;
+    place.listener = listener;
+    if (place.tls || !isStreamKind(kind) || !listeners[kind].datagrams) return;
+    // A protocol that comes as datagrams too is heard on the same number.
+    const datagrams = new UdpListener(kind, this.ingest, this.gate);
+    await datagrams.listen(this.#host, place.port);
+    place.datagrams = datagrams;
+  }
+  async #closePlace(place: Place): Promise<void> {
+    const were = [place.listener, place.datagrams];
+    [place.listener, place.datagrams] = [null, null];
+    for (const one of were) await one?.close();
+  }
+
+  #make(kind: ListenerKind, tls: Tls | null): Listener {
+    const changed = (): void => {
+      this.events.listeners();
+    };
+    const limits = (): Limits => this.#limits;
+    if (isStreamKind(kind)) return this.#stream(kind, tls, limits, changed);
+    const of = [tls, this.ingest, this.keys, this.marked, this.gate, limits, changed] as const;
+    return kind === 'http' ? new HttpListener(...of) : new MqttListener(...of);
+  }
+  #stream(kind: StreamKind, tls: Tls | null, limits: () => Limits, changed: () => void): Listener {
+    return new TcpListener(kind, tls, this.ingest, this.marked, this.gate, limits, changed);
+  }
+
+  async #secure(): Promise<Tls> {
+    if (this.#tls === null) throw new Error('nobody said by which certificate');
+    this.#certificate ??= await this.#tls();
+    return this.#certificate;
+  }
+  async #renew(): Promise<void> {
+    if (this.#certificate === null || this.#tls === null) return;
+    const fresh = await this.#tls();
+    if (fresh.cert === this.#certificate.cert) return;
+    this.#certificate = fresh;
+    for (const { listener, tls } of this.#places) if (tls) listener?.renew?.(fresh);
+  }
+
+  /** What the desk's own settings say, one change after another. */
+  #apply(): void {
+    this.#applying = this.#applying
+      .then(async () => {
+        if (this.#closed) return;
+        const state = await this.journal.state(deskStream);
+        this.#readLimits(state);
+        for (const place of this.#places) await this.#switch(place, isHeard(state, place.kind));
+        this.events.listeners();
+      })
+      .catch(() => undefined); // what was read before stands
+  }
+  async #switch(place: Place, on: boolean): Promise<void> {
+    if (!on) {
+      place.why = null;
+      await this.#closePlace(place);
+      return;
+    }
+    if (place.listener !== null) return;
+    try {
+      await this.#openPlace(place);
+      place.why = null;
+    } catch (error) {
+      await this.#closePlace(place);
+      place.why = portWords(error, place.port, this.#host, place.tls ? listeners[place.kind].tlsEnv : listeners[place.kind].env);
+    }
+  }
+
+  #readLimits(state: State): void {
     const of = (key: SettingKey, ships: number): number => {
       const value = wanted(state, key);
       return typeof value === 'number' ? clamped(definitionOf(key), value) : ships;
@@ -108,6 +205,15 @@ export class Desk implements BeforeApplicationShutdown {
     };
   }
 }
+
+const switches: { readonly [K in ListenerKind]: SettingKey } = {
+  line: settingKey('listener', null, 'lineOn'),
+  dc09: settingKey('listener', null, 'dc09On'),
+  http: settingKey('listener', null, 'httpOn'),
+  mqtt: settingKey('listener', null, 'mqttOn'),
+};
+/** Whether the desk's settings leave a protocol on. */
+const isHeard = (state: State, kind: ListenerKind): boolean => wanted(state, switches[kind]) !== false;
 
 /** One sentence on why a port can't be had and how to choose another. */
 export const portWords = (error: unknown, port: number, host: string, variable: string): string => {

@@ -1,7 +1,7 @@
 // [D5] What comes in runs down this list, in this order, whatever the protocol: read, look at its clock, match by account, attribute, keep frame and evidence together, and only then answer.
 import { Injectable } from '@nestjs/common';
 import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
-import { houseStream, profilesStream, settingKey } from '@green-lamp/core/name';
+import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
 import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
 import {
@@ -16,27 +16,16 @@ import {
   withheldAt,
 } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
-import { isSecret, type Profile } from '@green-lamp/core/sheet';
-import {
-  bytesOf,
-  type Call,
-  clockRefuses,
-  type Fate,
-  joined,
-  keyOf,
-  type ListenerKind,
-  mask,
-  maskText,
-  type Piece,
-} from '@green-lamp/core/wire';
+import type { Profile } from '@green-lamp/core/sheet';
+import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
-import { Vault } from '../secrets/vault.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 import { sha256Of } from '../shell/sha256.ts';
 import { tell } from '../watch/telling.ts';
 import { Gate } from './gate.ts';
 import { Whereabouts } from './here.ts';
+import { UnitKeys } from './unit-keys.ts';
 
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
 export type Mark = { readonly station: Stream; readonly path: ElementId };
@@ -65,7 +54,7 @@ export class Ingest {
     private readonly ids: Ids,
     private readonly where: Whereabouts,
     private readonly gate: Gate,
-    private readonly vault: Vault,
+    private readonly keys: UnitKeys,
   ) {}
 
   /** The desk's clock, as answers carry it. */
@@ -77,26 +66,9 @@ export class Ingest {
   async opened(piece: Piece): Promise<Piece> {
     const account = piece.read.ok ? null : piece.read.account;
     if (piece.open === undefined || account === null) return piece;
-    const station = this.journal.stationOf(account);
-    const key = station === null ? null : await this.#keyOf(station);
+    const key = await this.keys.keyOf(account);
     return key === null ? piece : piece.open(key);
   }
-  /** The key of a station's unit, in this process alone, for as long as its sheet stands. */
-  async #keyOf(station: Stream): Promise<Uint8Array | null> {
-    const { settings, elements } = await this.journal.state(station);
-    const known = this.#keys.get(settings);
-    if (known !== undefined) return known.key;
-    const refs = elements.flatMap(({ group, id }) => {
-      const value = group === 'unit' ? settings[settingKey('unit', id, 'key')]?.at(-1)?.value : undefined;
-      return isSecret(value) ? [value.secret] : [];
-    });
-    const secrets = refs.length === 0 ? null : await this.vault.opened(station);
-    const key = refs.map((ref) => keyOf(secrets?.get(ref) ?? '')).find((one) => one !== null) ?? null;
-    this.#keys.set(settings, { key });
-    return key;
-  }
-  readonly #keys = new WeakMap<State['settings'], { readonly key: Uint8Array | null }>();
-
   /** Takes one piece and says what became of it. It may be answered, since it is all committed. `at` is only for the demo. */
   async take({ bytes, read }: Piece, source: Source, at: Instant | null = null): Promise<Fate> {
     if (this.journal.busy) return 'busy';
@@ -108,7 +80,9 @@ export class Ingest {
     if (read.ok) return this.journal.append((turn) => this.#decide(turn, heard, read.calls), { at, source: from });
     await this.journal.append(
       (turn) => {
-        turn.frame({ ...blank(turn, heard), status: 'not understood', why: read.why, account: read.account });
+        const station = read.account === null ? null : turn.station(read.account);
+        const frame = { ...blank(turn, heard), why: read.why, account: read.account };
+        turn.frame(read.refused === true ? { ...frame, status: 'refused', station } : { ...frame, status: 'not understood' });
       },
       { at, source: from },
     );
@@ -252,14 +226,14 @@ export class Ingest {
 }
 
 /** Anybody writes any source on a datagram: without the unit's key its address is a claim. Over TCP the answer had to find its way back. */
-const asFar = ({ source }: Heard, { sealed }: Call, of: Matched): Matched =>
-  source.datagram === true && sealed !== true && of.strength !== 'impossible'
+const asFar = ({ source }: Heard, { keyed }: Call, of: Matched): Matched =>
+  source.datagram === true && keyed !== true && of.strength !== 'impossible'
     ? { ...of, strength: of.how === 'only' || of.how === 'unknown' ? 'unknown' : 'claimed' }
     : of;
 
 /** A call as the attribution asks for it. */
 const cameAs = (
-  { account, event, grade, zone, is, fields }: Call,
+  { account, event, grade, zone, is, fields, keyed }: Call,
   part: number,
   { source }: Heard,
   station: Stream | null,
@@ -274,6 +248,7 @@ const cameAs = (
   part,
   source: { address: source.address, port: source.port },
   fields,
+  keyed: keyed === true,
   simulated: source.mark !== null || source.built === true,
   own: source.mark !== null && source.mark.station === station ? source.mark.path : null,
 });

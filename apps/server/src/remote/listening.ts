@@ -1,22 +1,12 @@
 // A programming port that is open for one session and no longer: it never holds a port that another program needs.
-import { createServer, type Server, type Socket } from 'node:net';
+import { createServer, type Socket } from 'node:net';
 import { cutLines, endSession, hearUnit, type Job, newSession, type Session, writeLine } from '@green-lamp/core/wire';
 import type { Mark } from '../desk/ingest.ts';
 import type { MarkedSockets } from '../desk/marked.ts';
+import { openPort } from '../shell/open-port.ts';
 
 export type Said = { readonly from: 'desk' | 'unit'; readonly text: string };
 export type Heard = { readonly session: Session; readonly lines: readonly Said[]; readonly from: string; readonly mark: Mark | null };
-
-/** Opens `port` (0: a free one) on `host`; gives the port that it got. */
-export const openPort = (server: Server, host: string, port: number): Promise<number> =>
-  new Promise((done, failed) => {
-    server.once('error', failed);
-    server.listen(port, host, () => {
-      server.off('error', failed);
-      const address = server.address();
-      done(typeof address === 'object' && address !== null ? address.port : port);
-    });
-  });
 
 /** How long (ms) a caller may take to open the session by naming the station's account, and how many may try at once. */
 const longestOpening = 1000;

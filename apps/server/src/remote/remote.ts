@@ -184,7 +184,7 @@ export class Remote implements OnApplicationShutdown {
     const state = await this.journal.state(stream);
     const came = attribute(
       state,
-      { source: { address: from, port: 0 }, fields: {}, own: mark?.station === stream ? mark.path : null },
+      { source: { address: from, port: 0 }, fields: {}, keyed: false, own: mark?.station === stream ? mark.path : null },
       { here: this.where.here, alone: () => false, profiles: [] },
     );
     return came.path === path && proves(came.strength);

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:net';
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { WayIn } from '@green-lamp/core/api';
 import { Clock } from '../shell/clock.ts';
-import { openPort } from './listening.ts';
+import { openPort } from '../shell/open-port.ts';
 
 @Injectable()
 export class WayInTest implements OnApplicationShutdown {

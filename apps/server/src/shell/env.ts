@@ -17,9 +17,10 @@ export type Env = {
   /** Reverse proxies whose word on where a request came from is believed. */
   readonly proxies: readonly string[];
   readonly listenHost: string;
-  /** Of the desk's listeners, by protocol. */
   /** The ports on which each protocol is heard; the first is the one that sheets are made with. */
   readonly ports: { readonly [K in ListenerKind]: readonly number[] };
+  /** The ports on which each is heard under TLS besides; none unless they are named. */
+  readonly tlsPorts: { readonly [K in ListenerKind]: readonly number[] };
   /** The yard's bench modem as a raw byte stream; on loopback only. */
   readonly modemPort: number;
   /** The instrument of the yard's bench logger, as Modbus over TCP; on loopback only. */
@@ -139,6 +140,10 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     proxies: proxiesIn(env),
     listenHost: env['GREENLAMP_LISTEN_HOST'] ?? '127.0.0.1',
     ports: forListeners((kind) => portsOf(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
+    tlsPorts: forListeners((kind) => {
+      const { tlsEnv } = listeners[kind];
+      return (env[tlsEnv] ?? '') === '' ? [] : portsOf(tlsEnv, env[tlsEnv], 0);
+    }),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),
     programmingPort: port('GREENLAMP_PROGRAMMING_PORT', env['GREENLAMP_PROGRAMMING_PORT'], 4112),

@@ -163,7 +163,10 @@ test('the live channel says the cursor at once, after every commit, and shows fr
   await server.station('5001');
   await server.send('5001;;event=door\n');
   await new Promise((done) => setTimeout(done, 200));
-  expect(heard[0]).toMatchObject({ cursor: before, listeners: [{ kind: 'line' }, { kind: 'dc09' }, { kind: 'dc09', by: 'udp' }] });
+  expect(heard[0]).toMatchObject({
+    cursor: before,
+    listeners: [{ kind: 'line' }, { kind: 'dc09' }, { kind: 'dc09', by: 'udp' }, { kind: 'http' }, { kind: 'mqtt' }],
+  });
   expect(heard.at(-1)?.cursor ?? heard.findLast(({ cursor }) => cursor !== undefined)?.cursor).toBe(before + 10);
   expect(heard.some(({ frames }) => frames?.[0]?.account === '5001')).toBe(true);
   socket.close();

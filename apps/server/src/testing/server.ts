@@ -1,4 +1,5 @@
 // A whole server in the test's own process: a folder and free ports of its own, a person who writes, a plain socket.
+import { randomBytes } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { connect, type Socket } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -7,11 +8,12 @@ import type { ElementId, Stream, Ulid } from '@green-lamp/core/name';
 import { type DataOf, type Entry, type KindName, ordOf, textOf, write } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { chance } from '@green-lamp/core/scenario';
-import { peopleStream, settingKey, stationStream } from '@green-lamp/core/name';
-import { forListeners, type ListenerKind } from '@green-lamp/core/wire';
+import { peopleStream, type SettingKey, settingKey, stationStream } from '@green-lamp/core/name';
+import { forListeners, type ListenerKind, sealTo } from '@green-lamp/core/wire';
 import { type Running, start } from '../app.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Answer } from '@green-lamp/core/api';
+import { Vault } from '../secrets/vault.ts';
 import type { Env } from '../shell/env.ts';
 import { keepsContract } from './contract.ts';
 
@@ -38,6 +40,7 @@ export class TestServer {
       proxies: [],
       listenHost: '127.0.0.1',
       ports: forListeners(() => [0]),
+      tlsPorts: forListeners(() => []),
       programmingPort: 0,
       modemPort: 0,
       modbusPort: 0,
@@ -159,6 +162,17 @@ export class TestServer {
     );
     if (answers.some(({ is }) => is !== 'kept')) throw new Error(JSON.stringify(answers));
     return { stream, unit, path, receiver };
+  }
+
+  /** Puts a secret of a unit on its sheet, as a page sends it. */
+  async secret(stream: Stream, key: SettingKey, plain: string): Promise<void> {
+    const ref = this.chance.ulid(Date.now());
+    const entry = this.entry(stream, 'setting.set', { key, value: { secret: ref }, origin: 'typed', simulated: false, over: null });
+    const to = this.running.app.get(Vault).publicKey;
+    const secret = { ref, ...sealTo(to, `${stream} ${ref}`, plain, { key: randomBytes(32), nonce: randomBytes(24) }) };
+    const response = await this.post('/api/entries', { entries: [textOf(entry)], secrets: [secret] });
+    const { answers } = (await response.json()) as { answers: Answer[] };
+    if (answers.some(({ is }) => is !== 'kept')) throw new Error(JSON.stringify(answers));
   }
 
   socket(port = this.linePort, localAddress = testSource): Promise<Socket> {

@@ -10,9 +10,14 @@ export const listenerShape = atLeast({
   kind: text(40),
   host: text(100),
   port: whole(0, 65_535),
-  by: oneOf(['tcp', 'udp']),
-  state: oneOf(['listening', 'closed']),
+  by: oneOf(['tcp', 'udp', 'tls']),
+  state: oneOf(['listening', 'closed', 'off']),
   connections: count,
+  /** When it heard the last call; null since the start. */
+  last: orNull(count),
+  /** How many were turned away since the start, and why the last one was. */
+  refused: count,
+  why: orNull(text(2000)),
 });
 export type ListenerState = Given<typeof listenerShape>;
 

@@ -17,6 +17,8 @@ export type Attributed = {
 export type Coming = {
   readonly source: { readonly address: string; readonly port: number };
   readonly fields: { readonly [key: string]: string };
+  /** It carries the unit's own key or token. */
+  readonly keyed: boolean;
   /** The path whose loopback address the yard's socket has, where the yard made this call. */
   readonly own: ElementId | null;
 };
@@ -87,7 +89,11 @@ const isPossible = (state: State, source: string, here: Here, one: Asked, all: r
 const only = <T>(of: readonly T[]): T | null => (of.length === 1 ? (of[0] ?? null) : null);
 
 /** By which path a frame came, and how surely. An empty sheet makes nothing likely. */
-export const attribute = (state: State, { source: { address }, fields, own }: Coming, { here, alone, profiles }: Knowing): Attributed => {
+export const attribute = (
+  state: State,
+  { source: { address }, fields, keyed, own }: Coming,
+  { here, alone, profiles }: Knowing,
+): Attributed => {
   const source = plainSource(address);
   const view = asItRuns(state);
   const all = inUse({ state, bindings: bindingsOf(view) }).map((use) => askedOf(view, use));
@@ -123,6 +129,8 @@ export const attribute = (state: State, { source: { address }, fields, own }: Co
   if (named !== null) return by(named, 'flag', profiles.some(({ setsPath }) => setsPath === true) ? 'likely' : 'claimed');
   const last = only(possible);
   if (last === null) return { path: null, how: 'unknown', strength: 'unknown', impossible };
+  // The unit's own key, over the only way that it has: a browser behind the same carrier's NAT could not have sent it. Where the sheet names an address, it has to be that one.
+  if (keyed && last.address === '' && last.pool === '') return by(last, 'token', 'likely');
   // Where sources are hidden nothing at all speaks for the way.
   return { ...by(last, 'only', 'claimed'), ...(here.hidden ? { strength: 'unknown' } : {}) };
 };

@@ -14,7 +14,7 @@ const knowing = (here: Partial<Here> = {}, more: Partial<Knowing> = {}): Knowing
   profiles: [],
   ...more,
 });
-const at = (address: string, fields: Coming['fields'] = {}): Coming => ({ source: { address, port: 1 }, fields, own: null });
+const at = (address: string, fields: Coming['fields'] = {}): Coming => ({ source: { address, port: 1 }, fields, keyed: false, own: null });
 const came = (state: State, coming: Coming, with_: Knowing = knowing()) => {
   const { path, how, strength } = attribute(state, coming, with_);
   return [path, how, strength];

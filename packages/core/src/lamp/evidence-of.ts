@@ -7,7 +7,7 @@ import { type Arrived, picks, picksNothing } from './arrival.ts';
 import type { Knowing } from './attribute.ts';
 import { howItCame } from './how-it-came.ts';
 
-export type Matched = Omit<Arrived, 'own' | 'fields'> & {
+export type Matched = Omit<Arrived, 'own' | 'fields' | 'keyed'> & {
   /** Null where it arrived at a listener that is no receiver of the station. */
   readonly receiver: ElementId | null;
   readonly path: ElementId | null;
@@ -21,7 +21,7 @@ const elsewhere = 5;
 
 /** A frame held against a station's sheet: how it came, for which receiver, how surely. What is decided here stands with the frame for good. */
 export const matched = (state: State, frame: Arrived, knowing: Knowing): Matched => {
-  const { fields: _, own: __, ...rest } = frame;
+  const { fields: _, own: __, keyed: ___, ...rest } = frame;
   const { received, came } = howItCame(state, frame, knowing);
   const open = received !== null && !received.sure && isAtLeast(came.strength, 'likely');
   return {

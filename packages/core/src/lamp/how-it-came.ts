@@ -26,12 +26,12 @@ const knownOf = (state: State, { here }: Knowing): Map<string, Came> => {
 
 /** For which receiver a call is, and by which path it came, by the sheet as it stands. */
 export const howItCame = (state: State, frame: Arrived, knowing: Knowing): Came => {
-  const { account, listener, port, source, fields, own } = frame;
+  const { account, listener, port, source, fields, keyed, own } = frame;
   const look = (): Came => ({ received: receiverFor(state, frame), came: attribute(state, frame, knowing) });
   const flag = fields['path'] ?? null;
   if (flag !== null && flag.length > longestFlag) return look();
   const sets = knowing.profiles.some(({ setsPath }) => setsPath === true);
-  const key = JSON.stringify([account, listener, port, source.address, flag, own, knowing.alone(plainSource(source.address)), sets]);
+  const key = JSON.stringify([account, listener, port, source.address, flag, keyed, own, knowing.alone(plainSource(source.address)), sets]);
   const by = knownOf(state, knowing);
   const there = by.get(key);
   if (there !== undefined) return there;

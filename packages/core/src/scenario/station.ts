@@ -45,11 +45,11 @@ import {
 import { type Instant, instant } from '../quantity/index.ts';
 import { definitionOf, type Device } from '../sheet/index.ts';
 import { deviceWork } from '../walk/index.ts';
-import { bytesOf, type Call, forListeners, listeners, type ListenerKind } from '../wire/index.ts';
+import { bytesOf, type Call, forListeners, listeners, type ListenerKind, type StreamKind } from '../wire/index.ts';
 import type { Chance } from './chance.ts';
 
 export type Frame = {
-  readonly listener: ListenerKind;
+  readonly listener: StreamKind;
   readonly bytes: Uint8Array;
   readonly source: { readonly address: string; readonly port: number };
 };
@@ -216,7 +216,7 @@ export class StationMaker {
   }
 
   /** Bytes of one protocol arrive at the desk. */
-  frame(listener: ListenerKind, bytes: Uint8Array, source: { address: string; port: number }, simulated = false): this {
+  frame(listener: StreamKind, bytes: Uint8Array, source: { address: string; port: number }, simulated = false): this {
     this.#now += 3_000;
     const at = instant(this.#now);
     this.steps.push({ at, is: 'frame', frame: { listener, bytes, source } });
@@ -230,7 +230,7 @@ export class StationMaker {
 
   #hear(
     { call, part }: { call: Call; part: number },
-    listener: ListenerKind,
+    listener: StreamKind,
     source: { address: string; port: number },
     at: Instant,
     simulated: boolean,
@@ -239,7 +239,21 @@ export class StationMaker {
     if (call.other !== null || !accountsOf(this.state).includes(account)) return;
     const zone = plainZone(call.zone ?? undefined);
     const port = this.ports[listener];
-    const came = { account, listener, port, event, grade, zone, is, part, source, fields, simulated, own: null };
+    const came = {
+      account,
+      listener,
+      port,
+      event,
+      grade,
+      zone,
+      is,
+      part,
+      source,
+      fields,
+      keyed: call.keyed === true,
+      simulated,
+      own: null,
+    };
     const frame = matched(this.state, came, this.knowing);
     this.lastFrame = { ...frame, frame: ++this.#frames, received: at };
     if (frame.strength === 'impossible') return;

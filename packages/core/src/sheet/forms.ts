@@ -64,6 +64,14 @@ export const cardSizes = choice(
   ['MFF2', 'MFF2, soldered'],
 );
 export const transports = choice('TCP', 'UDP');
+/** What a unit and the desk's listener for it speak. */
+export const protocols = choice(
+  ['line', 'Line records'],
+  ['dc09', 'DC-09'],
+  ['http', 'HTTP posts'],
+  ['mqtt', 'MQTT 3.1.1'],
+  ['own', 'its own'],
+);
 export const speeds = choice(
   ...[300, 1200, 2400, 4800, 9600, 19_200, 38_400, 57_600, 115_200].map((baud): [string, string] => [String(baud), `${baud} baud`]),
 );

@@ -1,5 +1,5 @@
 // What a station has to have on its sheet before its first call can arrive, and what of it nobody has said yet. Of its first path only: the rest is for later.
-import { type Group, isGroup, type Json, type SettingKey, settingKey } from '../name/index.ts';
+import { type Group, isGroup, type Json, plainText, type SettingKey, settingKey } from '../name/index.ts';
 import {
   agreements,
   bindingsOf,
@@ -31,6 +31,8 @@ const byWifi = ({ way }: Around): boolean => way === 'wifi';
 const byLine = ({ way }: Around): boolean => way === 'ethernet' || way === 'wifi';
 const toPortal = ({ value }: Around): boolean => value('desk.whose') === 'portal';
 const toDesk = (around: Around): boolean => !texts(around) && !toPortal(around);
+const byToken = (around: Around): boolean =>
+  toDesk(around) && ['http', 'mqtt'].includes(plainText(around.value('receiver.protocol') ?? ''));
 const when =
   (of: DefinitionKey, is: Json, also: Need['where'] = always): Need['where'] =>
   (around) =>
@@ -58,6 +60,7 @@ const needs: readonly Need[] = [
   ...need(always, 'receiver.account'),
   ...need(toDesk, 'receiver.host', 'receiver.port', 'receiver.protocol', 'receiver.transport'),
   ...need(toDesk, 'unit.account', 'unit.deskHost', 'unit.deskPort', 'unit.protocol', 'unit.transport'),
+  ...need(byToken, 'unit.token'),
   ...need(kinds('logger', 'panel', 'reporting module'), 'unit.callOn'),
   ...need(kinds('panel'), 'unit.host', 'unit.installerCode'),
   ...need(kinds('serial modem'), 'link.unitSpeed', 'link.modemSpeed', 'link.unitFrame', 'link.modemFrame'),

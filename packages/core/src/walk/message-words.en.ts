@@ -19,6 +19,7 @@ const meanings: { readonly [key: string]: string } = {
   'receiver.host': 'the address or name at which the receiver is reached from outside',
   'receiver.port': 'the port on which the receiver is reached from outside',
   'receiver.protocol': 'the protocol in which the receiver is called',
+  'unit.token': 'the token by which the receiver knows our device',
   'receiver.transport': 'whether the receiver is called by TCP or by UDP',
   'unit.testEvery': 'how often the station calls although nothing has happened',
   'desk.grace': 'the silence after which the station is taken for dead',

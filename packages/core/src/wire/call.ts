@@ -21,15 +21,22 @@ export type Call = {
    * `like`: what is the same where only the timestamp differs, for calls that have a number; else null.
    */
   readonly repeats: { readonly of: Uint8Array; readonly like: Uint8Array | null; readonly within: number } | null;
-  /** Sealed by the account's own key. */
-  readonly sealed?: boolean;
+  /** It carries the unit's own key or token: whoever sent it has it. */
+  readonly keyed?: boolean;
   /** How far the unit's instant may lie behind and ahead of the desk's (ms). Null where the protocol does not ask. */
   readonly window: { readonly behind: number; readonly ahead: number } | null;
 };
 
 export type Read =
   /** One call, or the several events of one block in their order. */
-  { readonly ok: true; readonly calls: readonly Call[] } | { readonly ok: false; readonly why: string; readonly account: string | null };
+  | { readonly ok: true; readonly calls: readonly Call[] }
+  | {
+      readonly ok: false;
+      readonly why: string;
+      readonly account: string | null;
+      /** It was understood, and is turned away. */
+      readonly refused?: true;
+    };
 
 /** What became of a piece at the desk. A repeat has the fate of the first. */
 export type Fate = 'kept' | 'unknown' | 'not understood' | 'clock' | 'busy' | 'withheld';

@@ -4,7 +4,19 @@ export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';
 export { clockWindow } from './dc09/ear.ts';
 export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame, writeFrame } from './dc09/frames.ts';
-export { forListeners, isListenerKind, type ListenerKind, listenerKinds, listeners, whyWords } from './listeners.ts';
+export { callsOf, formOf, postedForms, type PostedForm, readBody, sniffed } from './posted/posted.ts';
+export { isName, mostBody } from './posted/rows.ts';
+export { exampleCall } from './example.ts';
+export {
+  forListeners,
+  isListenerKind,
+  isStreamKind,
+  type ListenerKind,
+  listenerKinds,
+  listeners,
+  type StreamKind,
+  whyWords,
+} from './listeners.ts';
 export * from './programming/lines.ts';
 export * from './programming/session.ts';
 export * from './modbus/modbus.ts';

@@ -1,24 +1,53 @@
-// Every protocol that the desk listens for, a row each: who hears it, on which port, by which variable that is changed, and what comes.
+// Every protocol that the desk listens for, a row each: how it is heard, on which port, by which variable that is changed, and what comes.
 import type { Ear } from './call.ts';
 import { dc09Ear } from './dc09/ear.ts';
 import { dc09Why } from './dc09/words.en.ts';
 import { lineEar } from './line/ear.ts';
 import { lineWhy } from './line/words.en.ts';
+import { postedWhy } from './posted/words.en.ts';
 
-type Listener = {
-  readonly ear: Ear;
+type Row = {
+  /** As a stream of bytes that an ear hears, or as whole bodies that are posted or published. */
+  readonly by: 'stream' | 'http' | 'mqtt';
   readonly port: number;
   readonly env: string;
+  /** Where it is heard under TLS besides; nowhere unless a port is given. */
+  readonly tlsEnv: string;
   readonly label: string;
+};
+type Stream = Row & {
+  readonly by: 'stream';
+  readonly ear: Ear;
   /** Heard as datagrams too, on the same port. */
   readonly datagrams: boolean;
 };
 export const listeners = {
-  line: { ear: lineEar, port: 4110, env: 'GREENLAMP_LINE_PORT', label: 'line records', datagrams: false },
-  dc09: { ear: dc09Ear, port: 4109, env: 'GREENLAMP_DC09_PORT', label: 'DC-09 frames', datagrams: true },
-} as const satisfies { readonly [kind: string]: Listener };
+  line: {
+    by: 'stream',
+    ear: lineEar,
+    port: 4110,
+    env: 'GREENLAMP_LINE_PORT',
+    tlsEnv: 'GREENLAMP_LINE_TLS_PORT',
+    label: 'line records',
+    datagrams: false,
+  },
+  dc09: {
+    by: 'stream',
+    ear: dc09Ear,
+    port: 4109,
+    env: 'GREENLAMP_DC09_PORT',
+    tlsEnv: 'GREENLAMP_DC09_TLS_PORT',
+    label: 'DC-09 frames',
+    datagrams: true,
+  },
+  http: { by: 'http', port: 4115, env: 'GREENLAMP_HTTP_PORT', tlsEnv: 'GREENLAMP_HTTP_TLS_PORT', label: 'HTTP posts' },
+  mqtt: { by: 'mqtt', port: 4116, env: 'GREENLAMP_MQTT_PORT', tlsEnv: 'GREENLAMP_MQTT_TLS_PORT', label: 'MQTT messages' },
+} as const satisfies { readonly [kind: string]: Row | Stream };
 export type ListenerKind = keyof typeof listeners;
 export const isListenerKind = (value: unknown): value is ListenerKind => typeof value === 'string' && Object.hasOwn(listeners, value);
+/** Those that are heard as a stream of bytes. */
+export type StreamKind = { [K in ListenerKind]: (typeof listeners)[K] extends { readonly by: 'stream' } ? K : never }[ListenerKind];
+export const isStreamKind = (kind: ListenerKind): kind is StreamKind => listeners[kind].by === 'stream';
 export const listenerKinds: readonly ListenerKind[] = Object.keys(listeners).filter(isListenerKind);
 
 /** Something for each listener. */
@@ -30,6 +59,6 @@ const kept = {
   'perhaps a repeat':
     'Its number and its contents are those of the call before; only its timestamp differs: perhaps that call, sent again.',
 };
-const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...kept };
+const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...postedWhy, ...kept };
 /** Why something was not understood, as a sentence. */
 export const whyWords = (why: string): string => whys[why] ?? 'Not understood.';

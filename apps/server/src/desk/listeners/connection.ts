@@ -6,6 +6,7 @@ import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import { NotKept } from '../../journal/trouble.ts';
 import { byTurns } from './by-turns.ts';
+import type { Tally } from './listener.ts';
 
 /** Pieces of one connection that wait for their commit before no more of it is heard. */
 const mostWaiting = 200;
@@ -19,10 +20,12 @@ const longestUnread = 30_000;
 const log = new Logger('Connection');
 
 /** Opens a piece that is encrypted, and has it taken. */
-export const taking = async (ingest: Ingest, piece: Piece, source: Source): Promise<{ piece: Piece; fate: Fate }> => {
+export const taking = async (ingest: Ingest, piece: Piece, source: Source, tally: Tally): Promise<{ piece: Piece; fate: Fate }> => {
   try {
     const of = await ingest.opened(piece);
-    return { piece: of, fate: await ingest.take(of, source) };
+    const fate = await ingest.take(of, source);
+    tally.took(of, fate, ingest.now);
+    return { piece: of, fate };
   } catch (error) {
     if (!(error instanceof NotKept)) log.error(`a call could not be kept: ${error instanceof Error ? error.message : String(error)}`);
     return { piece, fate: 'busy' }; // not committed: the unit is told to send again
@@ -45,6 +48,7 @@ export class Connection {
     ear: Ear,
     private readonly ingest: Ingest,
     private readonly gate: Gate,
+    private readonly tally: Tally,
     private readonly idle: number,
     private readonly sourceOf: (socket: Socket) => Source,
   ) {
@@ -114,7 +118,7 @@ export class Connection {
   #answer(piece: Piece): void {
     if (this.#source === null) return;
     this.#waiting++;
-    const taken = taking(this.ingest, piece, this.#source);
+    const taken = taking(this.ingest, piece, this.#source, this.tally);
     this.#answered = Promise.all([this.#answered, taken])
       .then(([, { piece: of, fate }]) => {
         this.#reply(of, fate);

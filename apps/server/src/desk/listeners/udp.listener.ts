@@ -1,25 +1,27 @@
 // A listener for datagrams: each is heard by itself, and answered to where it came from after its commit. A source of a datagram is easily forged: it proves no more than its address could.
 import { createSocket, type RemoteInfo, type Socket } from 'node:dgram';
 import type { ListenerState } from '@green-lamp/core/api';
-import { type ListenerKind, listeners } from '@green-lamp/core/wire';
+import { listeners, type StreamKind } from '@green-lamp/core/wire';
 import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import { taking } from './connection.ts';
+import { type Listener, Tally } from './listener.ts';
 
 /** Datagrams that wait for their commit; more are let go of, and their units send again. */
 const mostWaiting = 500;
 /** No frame is longer; what is cut off is nothing. */
 const longest = 8192;
 
-export class UdpListener {
+export class UdpListener implements Listener {
   readonly #socket: Socket;
   #state: ListenerState['state'] = 'closed';
   #host = '';
   #port = 0;
   #waiting = 0;
+  readonly #tally = new Tally();
 
   constructor(
-    private readonly kind: ListenerKind,
+    private readonly kind: StreamKind,
     private readonly ingest: Ingest,
     private readonly gate: Gate,
   ) {
@@ -30,7 +32,7 @@ export class UdpListener {
   }
 
   get state(): ListenerState {
-    return { kind: this.kind, host: this.#host, port: this.#port, by: 'udp', state: this.#state, connections: 0 };
+    return { kind: this.kind, host: this.#host, port: this.#port, by: 'udp', state: this.#state, connections: 0, ...this.#tally.state };
   }
 
   listen(host: string, port: number): Promise<void> {
@@ -53,13 +55,16 @@ export class UdpListener {
   }
 
   #hear(bytes: Buffer, { address, port }: RemoteInfo): void {
-    if (bytes.length > longest || this.#waiting >= mostWaiting || !this.gate.waits(bytes.length)) return;
+    if (bytes.length > longest || this.#waiting >= mostWaiting || !this.gate.waits(bytes.length)) {
+      this.#tally.turnedAway('The desk had no room for it, or it is longer than any frame.');
+      return;
+    }
     this.gate.heard(bytes.length);
     const source: Source = { listener: this.kind, address, port, listenerPort: this.#port, mark: null, datagram: true };
     const { ear, pieces } = listeners[this.kind].ear.hear(bytes);
     for (const piece of [...pieces, ...ear.end()]) {
       this.#waiting++;
-      void taking(this.ingest, piece, source)
+      void taking(this.ingest, piece, source, this.#tally)
         .then(({ piece: of, fate }) => {
           const answer = of.answer(fate, this.ingest.now);
           if (answer !== null && this.#state === 'listening') this.#socket.send(answer, port, address);

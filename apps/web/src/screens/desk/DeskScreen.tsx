@@ -1,22 +1,15 @@
 // The desk: its listeners, the calls as they come, callers that nobody knows, and what was not understood.
-import { counted, instant, wallTime } from '@green-lamp/core/quantity';
+import { instant, wallTime } from '@green-lamp/core/quantity';
 import { useState } from 'react';
-import { deskStream, settingKey } from '@green-lamp/core/name';
-import { emptyState, standing, wanted } from '@green-lamp/core/journal';
-import { sentence } from '@green-lamp/core/problem';
-import { editValue, type Parameter, parametersOf, parseTyped } from '@green-lamp/core/sheet';
 import { Link } from 'react-router';
-import { Choose, Field } from '../../parts/Field.tsx';
 import { FrameRow } from '../../parts/FrameRow.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
-import { append } from '../../store/append.ts';
-import { tell, useLive } from '../../store/live.ts';
 import type { FrameView } from '@green-lamp/core/api';
 import { useFrames } from '../../store/use-frames.ts';
-import { OnlyHere } from '../../parts/OnlyHere.tsx';
+import { Listeners } from './Listeners.tsx';
 import { Room } from './Room.tsx';
 import { WatchPart } from './WatchPart.tsx';
-import { useNow, useStream } from '../../store/use-stream.ts';
+import { useNow } from '../../store/use-stream.ts';
 
 type Status = FrameView['status'];
 const lists: readonly { status: Status; label: string; empty: string }[] = [
@@ -25,111 +18,6 @@ const lists: readonly { status: Status; label: string; empty: string }[] = [
   { status: 'not understood', label: 'Not understood', empty: 'Everything that came was understood.' },
   { status: 'refused', label: 'Refused', empty: 'Nothing was refused.' },
 ];
-const shippedLimits: { readonly [key: string]: string } = { 'listener.firstByte': '30 s', 'listener.idle': '1 h' };
-
-const Limit = ({ of }: { of: Parameter }) => (of.form.is === 'yesno' ? <Sources of={of} form={of.form} /> : <Figure of={of} />);
-
-/** A choice of two is set at once. */
-const Sources = ({ of, form }: { of: Parameter; form: Extract<Parameter['form'], { is: 'yesno' }> }) => {
-  const state = useStream(deskStream)?.state ?? emptyState(deskStream);
-  const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
-  return (
-    <div className="w-64">
-      <Choose
-        label={of.label}
-        value={wanted(state, key) === true ? 'yes' : 'no'}
-        change={(value) => {
-          const data = {
-            key,
-            value: value === 'yes',
-            origin: 'typed',
-            simulated: false,
-            over: standing(state, key)?.pos.id ?? null,
-          } as const;
-          append(deskStream, [{ kind: 'setting.set', data }]).catch(tell);
-        }}
-        of={[
-          { value: 'no', label: form.no },
-          { value: 'yes', label: form.yes },
-        ]}
-      />
-    </div>
-  );
-};
-
-const Figure = ({ of }: { of: Parameter }) => {
-  const state = useStream(deskStream)?.state ?? emptyState(deskStream);
-  const key = settingKey('listener', null, of.key.split('.')[1] ?? '');
-  const shipped = shippedLimits[of.key] ?? '';
-  const stands = editValue(of, wanted(state, key));
-  const [typed, setTyped] = useState<string | null>(null);
-  const parsed = parseTyped(of, typed ?? '');
-  return (
-    <form
-      className="flex items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (typed === null || !parsed.ok) return;
-        void append(deskStream, [
-          {
-            kind: 'setting.set',
-            data: { key, value: parsed.value, origin: 'typed', simulated: false, over: standing(state, key)?.pos.id ?? null },
-          },
-        ]);
-        setTyped(null);
-      }}
-    >
-      <div className="w-40">
-        <Field
-          label={of.label}
-          value={typed ?? (stands === '' ? shipped : stands)}
-          change={setTyped}
-          mono
-          problem={typed === null || parsed.ok ? null : parsed.problems.map((one) => sentence(one)).join(' ')}
-        />
-      </div>
-      {typed !== null && (
-        <button type="submit" className="button">
-          Set
-        </button>
-      )}
-    </form>
-  );
-};
-
-const Listeners = () => {
-  const { listeners, connected, deskTrouble } = useLive();
-  return (
-    <section aria-label="Listeners" className="flex flex-wrap items-end gap-6 border-b border-rule-2 pb-4">
-      <div>
-        <h2 className="font-bold">Listeners</h2>
-        {!connected && <p className="font-semibold">The desk does not answer.</p>}
-        {deskTrouble !== null && (
-          <p role="alert" className="font-semibold">
-            {deskTrouble}
-          </p>
-        )}
-        <ul>
-          {listeners.map(({ kind, host, port, by, state, connections }) => (
-            <li key={`${kind}${by}${port}`}>
-              {kind} on{' '}
-              <span className="mono">
-                {host} port {port}
-              </span>
-              : {state}
-              {by === 'udp' ? ', datagrams' : `, ${counted(connections, 'connection')}`}
-            </li>
-          ))}
-        </ul>
-        <OnlyHere />
-      </div>
-      {parametersOf('listener').map((of) => (
-        <Limit key={of.key} of={of} />
-      ))}
-    </section>
-  );
-};
-
 const Nearest = ({ frame }: { frame: FrameView }) => (
   <>
     {frame.nearest.map(({ account, stream, name, how }) => (
@@ -177,7 +65,7 @@ export const DeskScreen = () => {
       </div>
       <div className="min-h-0 grow overflow-y-auto bg-sheet px-6 py-4" tabIndex={0} role="region" aria-label="What the desk heard">
         <WatchPart now={now} when={utc} />
-        <Listeners />
+        <Listeners when={utc} />
         <Room />
         {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}
         {frames === null && !away && <Waiting />}

@@ -40,4 +40,8 @@ export const listener = [
     none,
     'Hidden, no address says anything about a path.',
   ),
+  p('lineOn', 'Line records', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
+  p('dc09On', 'DC-09 frames', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
+  p('httpOn', 'HTTP posts', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
+  p('mqttOn', 'MQTT messages', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
 ] as const;

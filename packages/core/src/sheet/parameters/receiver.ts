@@ -1,4 +1,4 @@
-import { choice, mono, none, one, plain, port, route, transports, yes } from '../forms.ts';
+import { choice, mono, none, one, plain, port, protocols, route, transports, yes } from '../forms.ts';
 import { settingsOf } from '../parameter.ts';
 
 const p = settingsOf('receiver');
@@ -30,15 +30,7 @@ export const receiver = [
   }),
   p('changes', 'Its address changes', yes('yes', 'no'), 'IT', null, none, 'Digits that change will be wrong one day.'),
   p('transport', 'Listens by', transports, 'desk', 'desk', route, 'TCP here and UDP there is silence.'),
-  p(
-    'protocol',
-    'Listener speaks',
-    choice(['line', 'Line records'], ['dc09', 'DC-09'], ['own', 'its own']),
-    'desk',
-    'desk',
-    route,
-    'It has to be what the unit speaks.',
-  ),
+  p('protocol', 'Listener speaks', protocols, 'desk', 'desk', route, 'It has to be what the unit speaks.'),
   p(
     'keyBits',
     'Key length',

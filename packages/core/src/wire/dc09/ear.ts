@@ -104,7 +104,7 @@ const pieceOf = (bytes: Uint8Array, read: FrameRead, key: Uint8Array | null): Pi
   const judged: Read =
     typeof calls === 'string'
       ? { ok: false, why: calls, account: header.account }
-      : { ok: true, calls: key === null ? calls : calls.map((one) => ({ ...one, sealed: true })) };
+      : { ok: true, calls: key === null ? calls : calls.map((one) => ({ ...one, keyed: true })) };
   const locked = !read.ok && read.why === 'encrypted';
   return {
     bytes,

@@ -48,7 +48,11 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
   const [find, setFind] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const listeners = useLive(({ listeners: all }) => all);
-  const heard = listeners.flatMap(({ kind, port, state }) => (state === 'listening' && isListenerKind(kind) ? [{ kind, port }] : []));
+  const heard = listeners.flatMap(({ kind, port, by, state }, i) =>
+    state === 'listening' && isListenerKind(kind) && by === 'tcp' && listeners.findIndex((one) => one.kind === kind) === i
+      ? [{ kind, port }]
+      : [],
+  );
   const desk = useStream(deskStream)?.state;
   const outside = desk === undefined ? null : wanted(desk, settingKey('listener', null, 'outside'));
   const fitted = outfit(made, {

@@ -1,21 +1,18 @@
 // Calls: what is asked, what arrived, and how the unit is made to call.
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { elementsOf, wanted } from '@green-lamp/core/journal';
 import { isElementId, isGrade, settingKey, sure } from '@green-lamp/core/name';
 import { isTurn } from '@green-lamp/core/evidence';
 import { instant } from '@green-lamp/core/quantity';
-import { isListenerKind, type ListenerKind, listeners as protocols } from '@green-lamp/core/wire';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { FrameRow } from '../../../../parts/FrameRow.tsx';
-import { OnlyHere } from '../../../../parts/OnlyHere.tsx';
 import { Empty, Waiting } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
-import { useLive } from '../../../../store/live.ts';
-import type { FrameView, ListenerState } from '@green-lamp/core/api';
+import type { FrameView } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
 import { AskNow } from './AskNow.tsx';
+import { CallHere } from './CallHere.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
 import { OnTestBar } from './OnTestBar.tsx';
 import { ProofMatrix } from './ProofMatrix.tsx';
@@ -70,53 +67,6 @@ const Claim = ({ station, frame }: { station: Station; frame: FrameView }) => {
       </div>
       <p className="text-small text-ink-2">A person’s word is a claim: it makes that path weak at most.</p>
     </details>
-  );
-};
-
-const isOurs = (of: ListenerState): of is ListenerState & { kind: ListenerKind } => isListenerKind(of.kind);
-
-/** Where and how a unit calls our own desk. */
-const CallHere = ({ station }: { station: Station }) => {
-  const listeners = useLive((live) => live.listeners);
-  const account = elementsOf(station.state, 'receiver')
-    .map(({ id }) => wanted(station.state, settingKey('receiver', id, 'account')))
-    .find((value) => typeof value === 'string');
-  return (
-    <>
-      {listeners.length === 0 && <p className="mt-2">No listener is known now: the desk does not answer.</p>}
-      <ul className="mt-2">
-        {listeners
-          .filter(isOurs)
-          .filter(({ by }) => by === 'tcp')
-          .map(({ kind, host, port }) => (
-            <li key={`${kind}${port}`}>
-              The desk listens for {protocols[kind].label} on{' '}
-              <span className="mono">
-                {host} port {port}
-              </span>
-              {kind === 'dc09'
-                ? ': SIA-DCS, ADM-CID and NULL, over TCP and UDP, plain or encrypted by the unit’s key.'
-                : '. Any client will do:'}
-            </li>
-          ))}
-      </ul>
-      <pre className="mono mt-1 overflow-x-auto border border-rule-2 bg-slip p-2" tabIndex={0} aria-label="Example of a record">
-        {typeof account === 'string'
-          ? `${account};;event=float_high;zone=1\n${account};;event=float_high;zone=1;turn=restoral`
-          : 'account;;event=float_high;zone=1 (the sheet has no account yet)'}
-      </pre>
-      <p className="mt-2 text-note text-ink-2">
-        A client on this computer or in the desk’s own network shows that the desk listens; it proves no carrier’s path.
-      </p>
-      <OnlyHere />
-      <p className="mt-2">
-        No unit at hand?{' '}
-        <Link className="link" to={`/yard?station=${station.stream}`}>
-          Let the yard make the call
-        </Link>
-        ; it is marked simulated.
-      </p>
-    </>
   );
 };
 

@@ -1,0 +1,163 @@
+// A listener for HTTP: a unit posts a body to /calls/ACCOUNT with its token, on a port of its own that serves nothing else. It is answered after its commit.
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { createServer as createHttpsServer, type Server as HttpsServer } from 'node:https';
+import type { Socket } from 'node:net';
+import type { ListenerState } from '@green-lamp/core/api';
+import { type Fate, formOf, mostBody, type Piece, whyWords } from '@green-lamp/core/wire';
+import { openPort } from '../../shell/open-port.ts';
+import type { Tls } from '../../tls/certificates.ts';
+import type { Gate } from '../gate.ts';
+import type { Ingest, Source } from '../ingest.ts';
+import type { MarkedSockets } from '../marked.ts';
+import type { Shown, UnitKeys } from '../unit-keys.ts';
+import { taking } from './connection.ts';
+import { type Limits, type Listener, plainAddress, Tally } from './listener.ts';
+import { pieceOf } from './posted.ts';
+
+/** How long (ms) one request may take in all, and a connection may stay open between two. */
+const longest = 60_000;
+const between = 15_000;
+const accountForm = /^\/calls\/([0-9A-Za-z]{1,16})$/;
+
+/** The token that a request shows, as bearer or as the password of its account (RFC 6750, RFC 7617); empty for none. */
+const tokenOf = ({ headers }: IncomingMessage): string => {
+  const [scheme = '', word = ''] = (headers.authorization ?? '').split(' ');
+  if (scheme.toLowerCase() === 'bearer') return word;
+  if (scheme.toLowerCase() !== 'basic') return '';
+  const pair = Buffer.from(word, 'base64').toString('utf8');
+  return pair.slice(pair.indexOf(':') + 1);
+};
+
+const say = (response: ServerResponse, status: number, body: object, more: { readonly [name: string]: string } = {}): void => {
+  response.writeHead(status, { 'content-type': 'application/json', 'x-content-type-options': 'nosniff', ...more });
+  response.end(`${JSON.stringify(body)}\n`);
+};
+const sorry = (response: ServerResponse, status: number, sentence: string, more: { readonly [name: string]: string } = {}): void =>
+  say(response, status, { problem: sentence }, more);
+
+export class HttpListener implements Listener {
+  readonly #server: Server | HttpsServer;
+  readonly #sockets = new Set<Socket>();
+  readonly #tally = new Tally();
+  #host = '';
+  #port = 0;
+  #state: ListenerState['state'] = 'closed';
+
+  constructor(
+    private readonly tls: Tls | null,
+    private readonly ingest: Ingest,
+    private readonly keys: UnitKeys,
+    private readonly marked: MarkedSockets,
+    private readonly gate: Gate,
+    limits: () => Limits,
+    private readonly changed: () => void,
+  ) {
+    const hear = (request: IncomingMessage, response: ServerResponse): void => {
+      this.#hear(request, response).catch(() => response.destroy());
+    };
+    const options = { requestTimeout: longest, headersTimeout: Math.min(longest, limits().firstByte), keepAliveTimeout: between };
+    this.#server = tls === null ? createServer(options, hear) : createHttpsServer({ ...options, cert: tls.cert, key: tls.key }, hear);
+    this.#server.on('connection', (socket: Socket) => {
+      this.#admit(socket);
+    });
+  }
+
+  get state(): ListenerState {
+    return {
+      kind: 'http',
+      host: this.#host,
+      port: this.#port,
+      by: this.tls === null ? 'tcp' : 'tls',
+      state: this.#state,
+      connections: this.#sockets.size,
+      ...this.#tally.state,
+    };
+  }
+  async listen(host: string, port: number): Promise<void> {
+    this.#host = host;
+    this.#port = await openPort(this.#server, host, port);
+    this.#state = 'listening';
+  }
+  renew({ cert, key }: Tls): void {
+    if ('setSecureContext' in this.#server) this.#server.setSecureContext({ cert, key });
+  }
+  async close(): Promise<void> {
+    this.#state = 'closed';
+    for (const socket of this.#sockets) socket.destroy();
+    await new Promise<void>((done) => {
+      this.#server.close(() => {
+        done();
+      });
+    });
+  }
+
+  #admit(socket: Socket): void {
+    const address = plainAddress(socket.remoteAddress);
+    if (!this.gate.connected(address)) {
+      this.#tally.turnedAway('There are as many connections as the desk takes, in all or from its address.');
+      socket.destroy();
+      return;
+    }
+    this.#sockets.add(socket);
+    this.changed();
+    socket.on('error', () => socket.destroy());
+    socket.on('close', () => {
+      this.#sockets.delete(socket);
+      this.gate.left(address);
+      this.changed();
+    });
+  }
+
+  async #hear(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const account = accountForm.exec((request.url ?? '').split('?')[0] ?? '')?.[1];
+    if (account === undefined) {
+      sorry(response, 404, 'A call is posted to /calls/ACCOUNT.', { connection: 'close' });
+      return;
+    }
+    if (request.method !== 'POST') {
+      sorry(response, 405, 'A call is posted: use POST.', { allow: 'POST', connection: 'close' });
+      return;
+    }
+    const token = tokenOf(request);
+    const bytes = await this.#bodyOf(request);
+    if (bytes === null) {
+      this.#tally.turnedAway(whyWords('too large'));
+      sorry(response, 413, whyWords('too large'), { connection: 'close' });
+      return;
+    }
+    const shown = await this.keys.shows(account, token);
+    const piece = pieceOf({ account, bytes, form: formOf(request.headers['content-type'] ?? ''), shown, now: this.ingest.now });
+    const { fate } = await taking(this.ingest, piece, this.#sourceOf(request.socket), this.#tally);
+    this.#answer(response, piece, fate, shown);
+  }
+
+  /** What became of it. Whose account it is not, and whose token it is not, are one answer: nobody learns accounts here. */
+  #answer(response: ServerResponse, { bytes, read }: Piece, fate: Fate, shown: Shown): void {
+    if (fate === 'busy' || fate === 'withheld') sorry(response, 503, 'Not kept: send it again.', { 'retry-after': '5' });
+    else if (shown !== 'right') sorry(response, 401, 'No station has this account and this token.', { 'www-authenticate': 'Bearer' });
+    else if (bytes.length === 0) sorry(response, 400, whyWords('empty'));
+    else if (!read.ok) sorry(response, read.why === 'content type' ? 415 : 400, whyWords(read.why));
+    else say(response, 200, { kept: read.calls.length });
+  }
+
+  /** The whole body, or null where it is longer than any call. Bytes that wait are counted with everybody's. */
+  async #bodyOf(request: IncomingMessage): Promise<Buffer | null> {
+    const parts: Buffer[] = [];
+    let length = 0;
+    try {
+      for await (const part of request as AsyncIterable<Buffer>) {
+        if (length + part.length > mostBody || !this.gate.waits(part.length)) return null;
+        length += part.length;
+        parts.push(part);
+      }
+      return Buffer.concat(parts);
+    } finally {
+      this.gate.heard(length);
+    }
+  }
+
+  #sourceOf(socket: Socket): Source {
+    const [address, port] = [plainAddress(socket.remoteAddress), socket.remotePort ?? 0];
+    return { listener: 'http', address, port, listenerPort: this.#port, mark: this.marked.take(address, port) };
+  }
+}

@@ -1,0 +1,64 @@
+// What a station's unit shows the desk it is itself with: the key that its frames are sealed by, the token that it posts with. Both stand on the sheet as secrets, and are known in this process alone.
+import { createHash, timingSafeEqual } from 'node:crypto';
+import { Injectable } from '@nestjs/common';
+import { settingKey, type Stream } from '@green-lamp/core/name';
+import type { State } from '@green-lamp/core/journal';
+import { isSecret } from '@green-lamp/core/sheet';
+import { keyOf } from '@green-lamp/core/wire';
+import { Journal } from '../journal/journal.ts';
+import { Vault } from '../secrets/vault.ts';
+
+type Known = { readonly key: Uint8Array | null; readonly tokens: readonly Buffer[] };
+/** Whether a token is an account's own; `none`: its sheet has none. */
+export type Shown = 'right' | 'wrong' | 'none' | 'unknown account';
+
+const markOf = (token: string): Buffer => createHash('sha256').update(token, 'utf8').digest();
+
+@Injectable()
+export class UnitKeys {
+  /** For as long as a sheet stands. */
+  readonly #known = new WeakMap<State['settings'], Known>();
+
+  constructor(
+    private readonly journal: Journal,
+    private readonly vault: Vault,
+  ) {}
+
+  /** The key by which an account's frames are sealed, or null. */
+  async keyOf(account: string): Promise<Uint8Array | null> {
+    const station = this.journal.stationOf(account);
+    return station === null ? null : (await this.#of(station)).key;
+  }
+
+  async shows(account: string, token: string): Promise<Shown> {
+    const station = this.journal.stationOf(account);
+    if (station === null) return 'unknown account';
+    const { tokens } = await this.#of(station);
+    if (tokens.length === 0) return 'none';
+    const mark = markOf(token);
+    return tokens.some((one) => timingSafeEqual(one, mark)) ? 'right' : 'wrong';
+  }
+
+  async #of(station: Stream): Promise<Known> {
+    const { settings, elements } = await this.journal.state(station);
+    const there = this.#known.get(settings);
+    if (there !== undefined) return there;
+    const refsOf = (param: 'key' | 'token'): string[] =>
+      elements.flatMap(({ group, id }) => {
+        const value = group === 'unit' ? settings[settingKey('unit', id, param)]?.at(-1)?.value : undefined;
+        return isSecret(value) ? [value.secret] : [];
+      });
+    const [keys, tokens] = [refsOf('key'), refsOf('token')];
+    const secrets = keys.length + tokens.length === 0 ? null : await this.vault.opened(station);
+    const plain = (refs: readonly string[]): string[] => refs.flatMap((ref) => secrets?.get(ref) ?? []);
+    const known: Known = {
+      key:
+        plain(keys)
+          .map((one) => keyOf(one))
+          .find((one) => one !== null) ?? null,
+      tokens: plain(tokens).map(markOf),
+    };
+    this.#known.set(settings, known);
+    return known;
+  }
+}
