@@ -28,7 +28,7 @@ test('the desk shows its listener, live calls, unknown callers with the nearest 
       .first(),
   ).toContainText(`nearly ${account}, Seen at the desk`);
   await page.getByRole('button', { name: 'Not understood' }).click();
-  const wrong = page.getByRole('listitem').filter({ hasText: 'The account is not 1 to 16 letters and digits.' }).first();
+  const wrong = page.getByRole('list', { name: 'Not understood' }).getByRole('listitem').filter({ hasText: 'The account is not 1 to 16 letters and digits.' }).first();
   await wrong.getByRole('button').first().click();
   await expect(wrong.getByLabel('Raw bytes as text')).toHaveText('no such thing');
 });

@@ -70,7 +70,7 @@ export const DeskScreen = () => {
         {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}
         {frames === null && !away && <Waiting />}
         {frames?.length === 0 && <Empty>{empty}</Empty>}
-        <ul aria-live="polite">
+        <ul aria-live="polite" aria-label={lists.find((list) => list.status === status)?.label}>
           {frames?.map((frame) => (
             <FrameRow
               key={frame.id}
