@@ -36,6 +36,8 @@ import { LiveModule } from './live/live.module.ts';
 import { OwnPageAdapter } from './live/ws-adapter.ts';
 import { Remote } from './remote/remote.ts';
 import { RemoteModule } from './remote/remote.module.ts';
+import { Poller } from './polls/poller.ts';
+import { PollsModule } from './polls/polls.module.ts';
 import { Publish } from './rules/publish.ts';
 import { RulesModule } from './rules/rules.module.ts';
 import { type KeyRing, openKeyRing } from './secrets/key-ring.ts';
@@ -85,6 +87,7 @@ export class AppModule {
         RemoteModule,
         DemoModule,
         WatchModule,
+        PollsModule,
       ],
       providers: [
         { provide: APP_GUARD, useClass: MayGuard },
@@ -240,6 +243,7 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   await app.get(Board).open();
   await app.get(Watch).open(env.data);
   app.get(Outgoing).open(env);
+  app.get(Poller).open();
   const caching = setInterval(() => {
     journal.cacheStates().catch(() => undefined); // a cache: the next one comes
   }, 10_000);

@@ -60,7 +60,8 @@ const serve = async (env: Env): Promise<void> => {
   }
   console.log(`Green Lamp   ${web}`);
   if (firstCode !== null) console.log(`First lead   ${firstCode}  (open the page, and use this code once)`);
-  for (const { kind, host, port, by } of desk.listeners) console.log(`Listener     ${kind}${by === 'tcp' ? '' : `/${by}`}  ${host}:${port}`);
+  for (const { kind, host, port, by } of desk.listeners)
+    console.log(`Listener     ${kind}${by === 'tcp' ? '' : `/${by}`}  ${host}:${port}`);
   console.log(`Modem        127.0.0.1:${modemPort}  (simulated)`);
   console.log(`Modbus       127.0.0.1:${modbusPort}  (simulated)`);
   // Only whoever started this process, and set its clock, can step it: tests that live through days.

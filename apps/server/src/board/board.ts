@@ -210,6 +210,11 @@ export class Board implements OnApplicationShutdown {
     const rows = this.#all('select stream from row where watch > 0 and watch <= ? order by watch limit ?', [now, limit]);
     return (rows as { stream: Stream }[]).map(({ stream }) => stream); // written by the board's own worker
   }
+  /** Stations that the desk asks by itself, and how often (ms). */
+  polled(): { readonly stream: Stream; readonly every: number }[] {
+    const rows = this.#all('select stream, polls as every from row where polls > 0', []);
+    return rows as { stream: Stream; every: number }[]; // written by the board's own worker
+  }
   /** What is silent, oldest first; what is due next; who is on test; and how many stations are watched. */
   watched(): { readonly lapses: WatchedRow[]; readonly next: WatchedRow[]; readonly test: WatchedRow[]; readonly armed: number } {
     const of = (sql: string): WatchedRow[] =>

@@ -4,7 +4,7 @@ import { type Here } from '@green-lamp/core/evidence';
 import { type State } from '@green-lamp/core/journal';
 import { allLamps, type Line, openLapses, rulesOf, supervision, testDue, watchDue } from '@green-lamp/core/lamp';
 import { dayEnds, type Instant } from '@green-lamp/core/quantity';
-import { callerOf, claimsOf, endsOf, summary, zoneOf } from '@green-lamp/core/walk';
+import { callerOf, claimsOf, endsOf, pollingOf, summary, zoneOf } from '@green-lamp/core/walk';
 import { isSecret } from '@green-lamp/core/sheet';
 import type { BoardRow } from './file.ts';
 import { plainName } from './plain-name.ts';
@@ -25,6 +25,12 @@ export type Facts = {
   readonly ends: ReturnType<typeof endsOf>;
   readonly claims: ReturnType<typeof claimsOf>;
   readonly caller: ReturnType<typeof callerOf>;
+};
+
+/** How often (ms) the desk asks a station by its sheet; 0 for never. */
+const pollEvery = (state: State): number => {
+  const polling = pollingOf(state);
+  return typeof polling === 'string' ? 0 : (polling.every ?? 0);
 };
 
 /** As names are ordered: without accents and case, numbers by their value. */
@@ -92,6 +98,7 @@ export const judged = (
     due: Math.min(...dues, dayEnds(now, zoneOf(state)) + spread(stream)),
     watch: watchDue(state, watched) ?? 0,
     lapse: openLapses(state)[0]?.since ?? 0,
+    polls: pollEvery(state),
     body: JSON.stringify({ stream, ...of, line: lean(of.line) }),
     facts: JSON.stringify(facts),
   };

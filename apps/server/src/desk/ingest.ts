@@ -17,7 +17,18 @@ import {
 } from '@green-lamp/core/lamp';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import type { Profile } from '@green-lamp/core/sheet';
-import { bytesOf, type Call, clockRefuses, type Fate, joined, type ListenerKind, mask, maskText, type Piece } from '@green-lamp/core/wire';
+import {
+  type AskedKind,
+  bytesOf,
+  type Call,
+  clockRefuses,
+  type Fate,
+  joined,
+  type ListenerKind,
+  mask,
+  maskText,
+  type Piece,
+} from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
@@ -30,7 +41,7 @@ import { UnitKeys } from './unit-keys.ts';
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
 export type Mark = { readonly station: Stream; readonly path: ElementId };
 export type Source = {
-  readonly listener: ListenerKind;
+  readonly listener: ListenerKind | AskedKind;
   readonly address: string;
   readonly port: number;
   readonly listenerPort: number;

@@ -48,6 +48,7 @@ test('every query of every screen uses an index', async () => {
     `/api/kept?after=0&streams=${first ?? ''},${second ?? ''},people,house`,
     `/api/entries?after=3&streams=${first ?? ''}`,
     `/api/stations/${first ?? ''}/beside`,
+    `/api/stations/${first ?? ''}/values`,
     `/api/secrets/traits?stream=${first ?? ''}`,
     '/api/frames',
     '/api/frames?status=unknown',

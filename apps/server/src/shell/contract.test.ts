@@ -30,6 +30,7 @@ import {
   sendPiece,
   setUnitClock,
   sharedWith,
+  stationValues,
   signIn,
   startYard,
   stopSession,
@@ -50,7 +51,7 @@ import { AfterQuery } from '../journal/journal.controller.ts';
 import { PortBody, SessionBody, StationOnly } from '../remote/remote.controller.ts';
 import { RevealBody, TraitsQuery } from '../secrets/secrets.controller.ts';
 import { KeptQuery } from '../stations/kept.controller.ts';
-import { PreviewQuery, SharedQuery, StationsQuery } from '../stations/stations.controller.ts';
+import { PreviewQuery, SharedQuery, StationsQuery, ValuesQuery } from '../stations/stations.controller.ts';
 import { routeOf, unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';
 import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody } from '../yard/yard.body.ts';
@@ -78,6 +79,7 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [listStations, 'query', StationsQuery, { show: 'mine', find: 'mast', after: 'x', from: 3, limit: 50 }],
   [sharedWith, 'query', SharedQuery, { stream }],
   [previewRules, 'query', PreviewQuery, { role: 'unit', id: 'plain-modem', version: 2 }],
+  [stationValues, 'query', ValuesQuery, { days: 30 }],
   [framesOf, 'query', FramesQuery, { station: stream, status: 'unknown', before: 9, limit: 5 }],
   [keepText, 'body', BlobBody, { text: 'OK', stream }],
   [sendPiece, 'query', PieceQuery, { at: 0, of: 10 }],

@@ -14,11 +14,13 @@ import {
   type previewRules,
   type Says,
   type sharedWith,
+  type stationValues,
   type Show,
   shows,
   type whoKnows,
 } from '@green-lamp/core/api';
 import { Stations } from './stations.ts';
+import { Values } from './values.ts';
 
 export class StationsQuery {
   @IsOptional() @IsIn(shows) show?: Show;
@@ -40,9 +42,16 @@ export class SharedQuery {
   @IsString() @MaxLength(60) stream!: string;
 }
 
+export class ValuesQuery {
+  @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(400) days?: number;
+}
+
 @Controller('api/stations')
 export class StationsController {
-  constructor(private readonly stations: Stations) {}
+  constructor(
+    private readonly stations: Stations,
+    private readonly values: Values,
+  ) {}
 
   @May('stations.read')
   @Get()
@@ -84,6 +93,14 @@ export class StationsController {
   @Get('secrets')
   secrets(): Promise<Says<typeof whoKnows>> {
     return this.stations.secrets();
+  }
+
+  @May('frames.read')
+  @Get(':stream/values')
+  sent(@Param('stream') stream: string, @Query() { days = 30 }: ValuesQuery): Promise<Says<typeof stationValues>> {
+    if (!isStream(stream))
+      throw new ProblemException(HttpStatus.NOT_FOUND, [problem('no-station', 'stream', { stream: stream.slice(0, 60) })]);
+    return this.values.of(stream, days);
   }
 
   @May('stations.read')

@@ -4,7 +4,12 @@ import { DeskModule } from '../desk/desk.module.ts';
 import { JournalModule } from '../journal/journal.module.ts';
 import { KeptController } from './kept.controller.ts';
 import { Stations } from './stations.ts';
+import { Values } from './values.ts';
 import { StationsController } from './stations.controller.ts';
 
-@Module({ imports: [BoardModule, JournalModule, DeskModule], controllers: [KeptController, StationsController], providers: [Stations] })
+@Module({
+  imports: [BoardModule, JournalModule, DeskModule],
+  controllers: [KeptController, StationsController],
+  providers: [Stations, Values],
+})
 export class StationsModule {}

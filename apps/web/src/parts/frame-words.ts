@@ -1,11 +1,20 @@
 // A frame in a few words.
-import { whyWords } from '@green-lamp/core/wire';
+import { counted } from '@green-lamp/core/quantity';
+import { isValueName } from '@green-lamp/core/walk';
+import { polledEvent, whyWords } from '@green-lamp/core/wire';
 import type { FrameView } from '@green-lamp/core/api';
 
 const refusals: { readonly [why: string]: string } = {
   clock: 'clock',
   'two accounts': 'two accounts in one call',
   withheld: 'no answer was given, so that the spare receiver is tried',
+};
+
+/** The first values of a call; null where it has none. */
+const valueWords = ({ fields }: FrameView): string | null => {
+  const values = Object.entries(fields).filter(([name]) => isValueName(name));
+  const shown = values.slice(0, 2).map(([name, text]) => `${name} ${text}`);
+  return values.length === 0 ? null : `${shown.join(', ')}${values.length > 2 ? ` and ${counted(values.length - 2, 'more', 'more')}` : ''}`;
 };
 
 export const frameWords = (frame: FrameView, path: (id: string) => string): string => {
@@ -16,8 +25,11 @@ export const frameWords = (frame: FrameView, path: (id: string) => string): stri
   const what = isEvent
     ? `${frame.turn === 'restoral' ? 'Restoral of' : 'Event'} ‘${event}’`
     : event === 'null'
-      ? 'Call without an event'
-      : 'Test call';
+      ? (valueWords(frame) ?? 'Call without an event')
+      : event === polledEvent
+        ? `Asked by the desk: ${valueWords(frame) ?? 'nothing'}`
+        : 'Test call';
+  if (frame.status === 'refused' && frame.event === null) return `Refused, account ${frame.account ?? ''}: ${whyWords(frame.why ?? '')}`;
   if (frame.status === 'refused')
     return `Refused: ${refusals[frame.why ?? ''] ?? frame.why ?? ''}. ${what} of account ${frame.account ?? ''}; it proves nothing.`;
   if (frame.status === 'unknown') return `Unknown account ${frame.account ?? ''}.`;

@@ -17,12 +17,14 @@ import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
 import { framesOf } from './frames.ts';
 import { pictureCome, sendPiece } from './pictures.ts';
+import { askNow, pollState } from './polls.ts';
 import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInState } from './remote.ts';
 import type { AnyRoute } from './route.ts';
 import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
 import { listStations } from './stations.ts';
 import { reachedAt } from './telephone.ts';
 import { keepText, textByHash } from './texts.ts';
+import { stationValues } from './values.ts';
 import { watchState } from './watch.ts';
 import {
   actInYard,
@@ -62,6 +64,9 @@ export const routes: readonly AnyRoute[] = [
   previewRules,
   whoKnows,
   besideStation,
+  stationValues,
+  pollState,
+  askNow,
   framesOf,
   deskState,
   watchState,

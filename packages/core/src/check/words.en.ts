@@ -396,6 +396,16 @@ export const words = {
   ],
   'bridge-dark': ['The bridge is to live from the {by}, which gives no power.', 'It never starts.', 'Give it a supply of its own.'],
   'battery-slave': ['The battery is read at a module that is not its master.', 'It speaks for itself alone.', 'Wire it to the master.'],
+  'channel-range': [
+    'The least that can be is {least}, the most {most}.',
+    'Every value is outside of it, and a broken sensor is not told from a whole one.',
+    'Exchange or correct the two.',
+  ],
+  'channel-twice': [
+    'Two channels are called ‘{name}’ in the data.',
+    'They show the same value, and one of them is another’s.',
+    'Correct the name of one, by the unit’s manual.',
+  ],
   'region-other': ['Region {region} on hardware for {built}.', 'It is deaf, or against the law.', 'Order the hardware of the region.'],
   'contact-other': [
     'The input takes {takes}, what is wired gives {given}.',

@@ -4,6 +4,7 @@ import { isAtLeast, type Strength, type Turn } from '../evidence/index.ts';
 import { elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
 import { plainText, settingKey } from '../name/index.ts';
 import { referred } from '../sheet/index.ts';
+import { isAskedKind } from '../wire/index.ts';
 import { type Coming, plainSource } from './attribute.ts';
 import { asItRuns, type Heard } from './context.ts';
 
@@ -39,8 +40,15 @@ export const forwardedTo = (state: State, outer: number): number => {
   return typeof inner === 'number' ? inner : outer;
 };
 
+/** What the desk asked for itself is for whichever receiver has the account: it came by no listener. */
+const askedFor = (state: State, account: string): Received | null => {
+  const one = elementsOf(state, 'receiver').find(({ id }) => wanted(state, settingKey('receiver', id, 'account')) === account);
+  return one === undefined ? null : { receiver: one.id, sure: wanted(state, settingKey('desk', null, 'polls')) === true };
+};
+
 /** The receiver of an account that listens where the call arrived; null where it arrived at another listener. Never another receiver instead. */
 export const receiverFor = (state: State, { account, listener, port }: Pick<Arrived, 'account' | 'listener' | 'port'>): Received | null => {
+  if (isAskedKind(listener)) return askedFor(state, account);
   const fits = (value: Json | undefined, is: Json): 'fits' | 'open' | 'no' => (value == null ? 'open' : value === is ? 'fits' : 'no');
   const found = elementsOf(state, 'receiver').flatMap(({ id }) => {
     if (wanted(state, settingKey('receiver', id, 'account')) !== account) return [];

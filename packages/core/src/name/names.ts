@@ -117,6 +117,7 @@ export const groups = [
   'event',
   'claim',
   'licence',
+  'channel',
 ] as const;
 export type Group = (typeof groups)[number];
 export const isGroup = (value: unknown): value is Group => groups.some((group) => group === value);

@@ -12,6 +12,7 @@ export const phone = { is: 'text', most: 32, mono: true, as: 'phone' } as const;
 export const eui = { is: 'text', most: 24, mono: true, as: 'eui' } as const;
 export const day = { is: 'text', most: 10, mono: true, as: 'day' } as const;
 export const time = { is: 'text', most: 5, mono: true, as: 'time' } as const;
+export const number = { is: 'text', most: 24, mono: true, as: 'number' } as const;
 export const list = { is: 'text', most: 300, mono: true, as: 'list' } as const;
 /** Wider than ports are, so that what stands on a device can be written down and then be found wrong. */
 export const port = { is: 'count', least: 0, most: 99_999 } as const;

@@ -94,6 +94,17 @@ export const partsOf = (typed: string): string[] =>
     .filter((part) => part !== '')
     .map((part) => (/^[bn]\d{1,3}$/i.test(part) ? (part.startsWith('n') ? part : part.toUpperCase()) : part));
 
+/** A decimal number; a comma is taken for the point where it stands alone. A minus may be typed as people print it. */
+const readNumber: Read = (typed, path) => {
+  const bare = typed
+    .trim()
+    .replace(/^[\u2212\u2013]/, '-')
+    .replace(/^(-?\d+),(\d+)$/, '$1.$2');
+  return /^-?\d+(?:\.\d+)?(?:[eE][+-]?\d{1,2})?$/.test(bare) && Number.isFinite(Number(bare))
+    ? good(String(Number(bare)))
+    : bad(problem('form', path, { want: 'a number such as 4.2 or -10', got: typed.slice(0, 40) }));
+};
+
 const readers: { readonly [A in TextAs]: Read } = {
   iccid: parseIccid,
   imei: parseImei,
@@ -104,6 +115,7 @@ const readers: { readonly [A in TextAs]: Read } = {
   eui: readEui,
   day: readDay,
   time: readTime,
+  number: readNumber,
   list: (typed) => good([...new Set(partsOf(typed))].join(', ')),
 };
 

@@ -4,6 +4,7 @@ import type { Holder, Holds, OnceDevice, OnceHolder, Parameter } from './paramet
 import { antenna } from './parameters/antenna.ts';
 import { apn } from './parameters/apn.ts';
 import { bus } from './parameters/bus.ts';
+import { channel } from './parameters/channel.ts';
 import { desk } from './parameters/desk.ts';
 import * as smaller from './parameters/groups.ts';
 import { link } from './parameters/link.ts';
@@ -43,6 +44,7 @@ const table = [
   ...smaller.event,
   ...smaller.claim,
   ...smaller.licence,
+  ...channel,
   ...desk,
   ...it,
   ...portal,
@@ -96,6 +98,7 @@ export const groupLabels: { readonly [G in Group]: string } = {
   event: 'Event',
   claim: 'Claim',
   licence: 'Licence or contract',
+  channel: 'Channel',
 };
 /** What exists once as it stands in a sentence: 'Have the desk …', 'Enter it at the portal'. */
 export const onceDeviceNames: { readonly [D in OnceDevice]: string } = {

@@ -15,6 +15,7 @@ export * from './radio/bands.ts';
 export * from './radio/hold.ts';
 export * from './text/alphabet.ts';
 export * from './text/segments.ts';
+export * from './time/clock.ts';
 export * from './time/daily.ts';
 export * from './time/notice.ts';
 export * from './time/spread.ts';

@@ -24,6 +24,7 @@ const examples: { readonly [A in NonNullable<Extract<Parameter['form'], { is: 't
   day: '2027-03-14',
   time: '04:30',
   list: 'B3, B8, B20',
+  number: '4.2',
 };
 
 /** In which form a value is answered. */
@@ -56,6 +57,7 @@ const formsAs: { readonly [A in keyof typeof examples]: string } = {
   day: 'year, month, day',
   time: 'hours and minutes, 24-hour clock',
   list: 'all of them, with commas between',
+  number: 'a number, with a point for its decimals',
 };
 
 /** How an answer may look; null where the form says it already. Invented. */

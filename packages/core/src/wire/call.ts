@@ -2,6 +2,9 @@
 import type { Grade } from '../name/index.ts';
 import type { Instant } from '../quantity/index.ts';
 
+/** The event of an answer that the desk asked for itself. */
+export const polledEvent = 'polled';
+
 export type Call = {
   readonly account: string;
   /** The unit's own instant, as it sent it; empty where it sent none. */

@@ -1,4 +1,5 @@
 export { keyOf } from './dc09/sealed.ts';
+export { polledEvent } from './call.ts';
 export { bytesOf, type Call, clockRefuses, type Ear, type Fate, joined, type Piece, type Read } from './call.ts';
 export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';
@@ -8,7 +9,9 @@ export { callsOf, formOf, postedForms, type PostedForm, readBody, sniffed } from
 export { isName, mostBody } from './posted/rows.ts';
 export { exampleCall } from './example.ts';
 export {
+  type AskedKind,
   forListeners,
+  isAskedKind,
   isListenerKind,
   isStreamKind,
   type ListenerKind,
@@ -19,7 +22,9 @@ export {
 } from './listeners.ts';
 export * from './programming/lines.ts';
 export * from './programming/session.ts';
+export * from './modbus/master.ts';
 export * from './modbus/modbus.ts';
+export * from './raw/records.ts';
 export * from './sealed/box.ts';
 export { isPin, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';

@@ -50,6 +50,11 @@ export type StreamKind = { [K in ListenerKind]: (typeof listeners)[K] extends { 
 export const isStreamKind = (kind: ListenerKind): kind is StreamKind => listeners[kind].by === 'stream';
 export const listenerKinds: readonly ListenerKind[] = Object.keys(listeners).filter(isListenerKind);
 
+/** What the desk asks for itself, in whatever a station answers. */
+export const askedKinds = ['modbus', 'raw'] as const;
+export type AskedKind = (typeof askedKinds)[number];
+export const isAskedKind = (value: unknown): value is AskedKind => askedKinds.some((kind) => kind === value);
+
 /** Something for each listener. */
 export const forListeners = <T>(make: (kind: ListenerKind) => T): { readonly [K in ListenerKind]: T } =>
   Object.fromEntries(listenerKinds.map((kind) => [kind, make(kind)])) as { [K in ListenerKind]: T }; // one for each kind, by construction

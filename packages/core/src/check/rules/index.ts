@@ -6,6 +6,7 @@ import { bearer } from './bearer.ts';
 import { beyond } from './beyond.ts';
 import { call } from './call.ts';
 import { card } from './card.ts';
+import { channel } from './channel.ts';
 import { inputs } from './inputs.ts';
 import { modem } from './modem.ts';
 import { modemAccess } from './modem-access.ts';
@@ -27,6 +28,7 @@ export const rules: readonly Rule[] = [
   ...power,
   ...serial,
   ...inputs,
+  ...channel,
   ...card,
   ...signal,
   ...bearer,

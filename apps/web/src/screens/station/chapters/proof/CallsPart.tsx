@@ -11,6 +11,7 @@ import { append } from '../../../../store/append.ts';
 import type { FrameView } from '@green-lamp/core/api';
 import type { Station } from '../../../../store/use-station.ts';
 import { useFrames } from '../../../../store/use-frames.ts';
+import { AskedByDesk } from './AskedByDesk.tsx';
 import { AskNow } from './AskNow.tsx';
 import { CallHere } from './CallHere.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
@@ -101,6 +102,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
           )}
         </section>
       )}
+      {ours && <AskedByDesk station={station} />}
       {ours && (
         <section aria-label="How to call">
           <h3 className="mb-1 font-bold">Make the unit call</h3>
