@@ -96,7 +96,7 @@ const Besides = ({ station, j, demands }: { station: Station; j: Judged; demands
       {deskIsOurs(j) && (
         <tr className="border-b border-rule align-top">
           <th scope="row" className="py-1 pr-3 font-semibold">
-            A test call <span className="block text-small font-normal text-ink-2">proves no event</span>
+            A call without an event <span className="block text-small font-normal text-ink-2">proves no event</span>
           </th>
           {j.bindings.paths.map((use) => {
             const test = testCall(j, use);

@@ -158,7 +158,7 @@ const Clock = ({ stamps }: { stamps: Values['stamps'] }) => {
   const { is, ahead, drift, of } = clock;
   return (
     <p className={is === 'right' ? '' : 'border-l-2 border-ink pl-2 font-semibold'}>
-      {clockWords[is]}{' '}
+      {clockWords[is]} {is !== 'right' && ahead < 0 && 'Unless its records wait in it so long before they are sent.'}{' '}
       <span className="font-normal text-ink-2">
         {Math.abs(ahead) < 1000
           ? 'Less than a second off'
@@ -195,7 +195,7 @@ export const ValuesPart = ({ station }: { station: Station }) => {
     <div className="flex flex-col gap-5">
       <div className="flex flex-wrap items-end gap-4">
         <div className="w-48">
-          <Choose label="Of" value={days} of={spans} change={setDays} />
+          <Choose label="From" value={days} of={spans} change={setDays} />
         </div>
         {values !== null && (
           <p className="text-ink-2">
@@ -246,11 +246,12 @@ export const ValuesPart = ({ station }: { station: Station }) => {
                     <button
                       type="button"
                       className="quiet ml-auto"
+                      aria-label={`Make it a channel: ${one.name}`}
                       onClick={() => {
                         adopt(one);
                       }}
                     >
-                      Make it a channel<span className="sr-only">: {one.name}</span>
+                      Make it a channel
                     </button>
                   </li>
                 ))}
