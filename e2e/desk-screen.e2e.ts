@@ -1,4 +1,5 @@
-import { entriesAfter } from '@green-lamp/core/api';
+import { readFileSync } from 'node:fs';
+import { entriesAfter, framesOf } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
 import { arrive, newAccount, openStation, delivered } from './technician.ts';
 
@@ -28,9 +29,59 @@ test('the desk shows its listener, live calls, unknown callers with the nearest 
       .first(),
   ).toContainText(`nearly ${account}, Seen at the desk`);
   await page.getByRole('button', { name: 'Not understood' }).click();
-  const wrong = page.getByRole('list', { name: 'Not understood' }).getByRole('listitem').filter({ hasText: 'The account is not 1 to 16 letters and digits.' }).first();
+  const wrong = page
+    .getByRole('list', { name: 'Not understood' })
+    .getByRole('listitem')
+    .filter({ hasText: 'The account is not 1 to 16 letters and digits.' })
+    .first();
   await wrong.getByRole('button').first().click();
   await expect(wrong.getByLabel('Raw bytes as text')).toHaveText('no such thing');
+});
+test('calls are found by what stands in them and saved as a file; an unknown caller is made known by one press', async ({ page, desk }) => {
+  const account = newAccount();
+  const near = `${account.slice(0, 2)}${account.slice(3, 4)}${account.slice(2, 3)}`;
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Swapped digits', account, paths: ['Ethernet'] });
+  await delivered(page);
+  await desk.send(`${account};;event=weir_gate;zone=7`, `${account};;event=test`, `${near};;event=door`);
+  await page.getByRole('link', { name: 'Desk', exact: true }).click();
+  const calls = page.getByRole('list', { name: 'Live calls' }).getByRole('listitem');
+  await page.getByText('Find and save calls').click();
+  await page.getByLabel('What stands in it').fill('weir_gate');
+  await page.getByRole('button', { name: 'Look for them' }).click();
+  await expect(calls).toHaveCount(1);
+  await expect(calls).toContainText('Event ‘weir_gate’');
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save these as CSV' }).click()]);
+  expect(saved.suggestedFilename()).toBe('calls.csv');
+  const text = readFileSync(await saved.path(), 'utf8');
+  expect(text.trimEnd().split('\r\n')).toHaveLength(2);
+  expect(text).toContain('weir_gate');
+  await page.getByLabel('Not before (UTC)').fill('yesterday');
+  await page.getByLabel('Before (UTC)', { exact: true }).focus();
+  await expect(page.getByText('as 2026-11-12 14:05')).toBeVisible();
+  await page.getByRole('button', { name: 'All calls again' }).click();
+  await page.getByRole('button', { name: 'Hold the list still' }).click();
+  await desk.send(`${account};;event=held`);
+  await expect(page.getByText('1 call came meanwhile')).toBeVisible();
+  await expect(calls.filter({ hasText: 'held' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Let the list go on' }).click();
+  await expect(calls.filter({ hasText: 'held' })).toHaveCount(1);
+
+  await page.getByRole('button', { name: 'Unknown callers' }).click();
+  const unknown = page
+    .getByRole('list', { name: 'Unknown callers' })
+    .getByRole('listitem')
+    .filter({ hasText: `Unknown account ${near}` })
+    .first();
+  await unknown.getByRole('button').first().click();
+  await expect(unknown.getByRole('link', { name: `Open a station for account ${near}` })).toHaveAttribute('href', `/new?account=${near}`);
+  await unknown.getByRole('button', { name: `Its sheet is wrong: make it ${near}, Swapped digits` }).click();
+  await delivered(page);
+  await desk.send(`${near};;event=door`);
+  const { frames } = await desk.get(framesOf, { query: { station: stream, limit: 1 } });
+  expect(frames).toMatchObject([{ account: near, status: 'matched' }]);
+  await page.goto(`${desk.web}/new?account=7717`);
+  await expect(page.getByRole('region', { name: 'New station', exact: true }).getByLabel('Account the desk expects')).toHaveValue('7717');
 });
 test('the limits of the listener are settings, kept over a reload', async ({ page, desk }) => {
   await arrive(page, desk.web, '/desk');

@@ -163,7 +163,7 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
   const proved = page.getByRole('region', { name: 'What has been proved' });
   await expect(proved.getByRole('row').nth(1)).toContainText('their own log, bench');
-  await expect(proved.getByText('A test call')).toHaveCount(0);
+  await expect(proved.getByText('A call without an event')).toHaveCount(0);
 });
 
 test('files before and after show a change from afar; only a call since proves that it still works', async ({ page, desk }) => {

@@ -8,13 +8,24 @@ import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, open
 const post = (port: number, account: string, token: string, body: string): Promise<number> =>
   new Promise((done, failed) => {
     const headers = { authorization: `Bearer ${token}`, 'content-type': 'application/json' };
-    const options = { host: '127.0.0.1', port, localAddress: '127.0.9.1', method: 'POST', path: `/calls/${account}`, headers, agent: false };
+    const options = {
+      host: '127.0.0.1',
+      port,
+      localAddress: '127.0.9.1',
+      method: 'POST',
+      path: `/calls/${account}`,
+      headers,
+      agent: false,
+    };
     const sent = request(options, (answer) => done(answer.resume().statusCode ?? 0));
     sent.on('error', failed);
     sent.end(body);
   });
 
-test('a unit that posts is believed by its token alone; its values become channels with a line, and what is odd is said', async ({ page, desk }) => {
+test('a unit that posts is believed by its token alone; its values become channels with a line, and what is odd is said', async ({
+  page,
+  desk,
+}) => {
   const account = newAccount();
   const token = 'larch-gate-4471-brine';
   await arrive(page, desk.web);
@@ -78,7 +89,10 @@ test('the desk asks an instrument behind a transparent modem, and says where the
   await setting(page, /^Unit, /, 'A record ends by', 'a sign');
   await setting(page, /^Unit, /, 'Sign at its end', '\\r\\n');
   await setting(page, /^Unit, /, 'Sign between its fields', ';');
-  await page.getByRole('region', { name: 'Devices', exact: true }).getByRole('button', { name: /^Add equipment/ }).click();
+  await page
+    .getByRole('region', { name: 'Devices', exact: true })
+    .getByRole('button', { name: /^Add equipment/ })
+    .click();
   await page.getByLabel('Something else').selectOption({ label: 'Channel' });
   await page.getByRole('button', { name: 'Add it' }).click();
   await setting(page, /^Channel, /, 'Called in the data', 'level');

@@ -3,6 +3,8 @@ import { JournalModule } from '../journal/journal.module.ts';
 import { ClockWatch } from './clock-watch.ts';
 import { Desk } from './desk.ts';
 import { DeskController } from './desk.controller.ts';
+import { FrameExport } from './frame-export.ts';
+import { FrameSearch } from './frame-search.ts';
 import { Frames } from './frames.ts';
 import { Whereabouts } from './here.ts';
 import { Gate } from './gate.ts';
@@ -13,7 +15,7 @@ import { UnitKeys } from './unit-keys.ts';
 @Module({
   imports: [JournalModule],
   controllers: [DeskController],
-  providers: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, Frames, MarkedSockets],
-  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, Frames, MarkedSockets],
+  providers: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets],
+  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets],
 })
 export class DeskModule {}

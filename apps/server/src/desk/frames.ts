@@ -1,41 +1,28 @@
 // Frames as the screens see them: newest first, by keyset.
 import { Injectable } from '@nestjs/common';
-import { type framesOf, type FrameView, isFrameStatus, type Says } from '@green-lamp/core/api';
+import { type FrameFilter, type framesOf, type FrameView, isFrameStatus, type Says } from '@green-lamp/core/api';
 import { isStream, sure } from '@green-lamp/core/name';
-import { nearestAccounts } from '@green-lamp/core/lamp';
+import { nearestAccounts, plainSource } from '@green-lamp/core/lamp';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame } from '../journal/turn.ts';
-import { Database } from '../shell/database.ts';
-import { FrameRow } from './frame.row.ts';
+import { FrameSearch } from './frame-search.ts';
 
 @Injectable()
 export class Frames {
   constructor(
-    private readonly database: Database,
+    private readonly search: FrameSearch,
     private readonly journal: Journal,
   ) {}
 
-  async list(of: {
-    station?: string | undefined;
-    status?: string | undefined;
-    before?: number | undefined;
-    limit: number;
-  }): Promise<Says<typeof framesOf>> {
-    const rows = await this.database.em().find(
-      FrameRow,
-      {
-        ...(of.station !== undefined && isStream(of.station) ? { station: of.station } : {}),
-        ...(of.status === undefined ? {} : { status: of.status }),
-        ...(of.before === undefined ? {} : { id: { $lt: of.before } }),
-      },
-      { orderBy: { id: 'desc' }, limit: of.limit + 1 },
-    );
-    return { frames: await Promise.all(rows.slice(0, of.limit).map((row) => this.view(row))), more: rows.length > of.limit };
+  async list(filter: FrameFilter, before: number | undefined, limit: number): Promise<Says<typeof framesOf>> {
+    const { rows, lookedTo } = await this.search.find(filter, before, limit + 1);
+    const frames = await Promise.all(rows.slice(0, limit).map((row) => this.view(row)));
+    return { frames, more: rows.length > limit, lookedTo };
   }
 
   async view(frame: NewFrame): Promise<FrameView> {
     const { id, at, kept, listener, port, address, fromPort, part, simulated, repeats, bytes, fields, impossible } = frame;
-    const near = frame.status === 'unknown' && frame.account != null ? nearestAccounts(frame.account, this.journal.accounts()) : [];
+    const near = frame.status === 'unknown' && frame.account != null ? this.#nearest(frame.account, address) : [];
     const nearest = await Promise.all(near.slice(0, 3).map(async (one) => ({ ...one, name: await this.#name(one.stream) })));
     const station = isStream(frame.station) ? frame.station : null;
     return {
@@ -70,6 +57,18 @@ export class Frames {
       stationName: station === null ? null : await this.#name(station),
       nearest,
     };
+  }
+
+  /** Accounts that could be mistaken for an unknown one, and those of stations whose path has the address from which it came. */
+  #nearest(unknown: string, address: string): FrameView['nearest'][number][] {
+    const accounts = this.journal.accounts();
+    const near = nearestAccounts(unknown, accounts).map((one) => ({ ...one, name: '' }));
+    const there = this.journal.stationsAt(plainSource(address)).filter((stream) => !near.some((one) => one.stream === stream));
+    const same = there.flatMap((stream) => {
+      const account = accounts.find((one) => one.stream === stream)?.account;
+      return account === undefined ? [] : [{ stream, account, how: 'same address' as const, name: '' }];
+    });
+    return [...near, ...same];
   }
 
   async #path(stream: string | null | undefined, path: string | null | undefined): Promise<string | null> {

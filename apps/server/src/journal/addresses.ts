@@ -21,6 +21,10 @@ export class Addresses {
         if (row !== null && row.address === address && row.station !== station) others.add(row.station);
     return others.size === 0;
   }
+  /** The stations that name an address as a path's own. */
+  named(address: string): readonly Stream[] {
+    return [...(this.#named.get(address) ?? [])];
+  }
   /** What a change of a station's state changes here. */
   draft(into: Draft, before: State, after: State): void {
     const [was, is] = [addressesOf(before), addressesOf(after)];

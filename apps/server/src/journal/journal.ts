@@ -53,6 +53,10 @@ export class Journal implements OnApplicationShutdown {
   accounts(): { account: string; stream: Stream }[] {
     return this.#books.accounts();
   }
+  /** Stations that name an address as a path's own. */
+  stationsAt(address: string): readonly Stream[] {
+    return this.#books.addresses.named(address);
+  }
   /** The station that has an account at the desk. */
   stationOf(account: string): Stream | null {
     return this.#books.station(account, []);

@@ -80,7 +80,12 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [sharedWith, 'query', SharedQuery, { stream }],
   [previewRules, 'query', PreviewQuery, { role: 'unit', id: 'plain-modem', version: 2 }],
   [stationValues, 'query', ValuesQuery, { days: 30 }],
-  [framesOf, 'query', FramesQuery, { station: stream, status: 'unknown', before: 9, limit: 5 }],
+  [
+    framesOf,
+    'query',
+    FramesQuery,
+    { station: stream, status: 'unknown', account: '0417', kind: 'line', text: 'x', from: 1, to: 2, before: 9, limit: 5 },
+  ],
   [keepText, 'body', BlobBody, { text: 'OK', stream }],
   [sendPiece, 'query', PieceQuery, { at: 0, of: 10 }],
   [secretTraits, 'query', TraitsQuery, { stream }],
@@ -180,9 +185,9 @@ test('every handler has its route and every route its handler; only a picture’
     });
   });
   const known = routes.map(({ method, path }) => `${method} ${path}`);
-  expect(handlers.filter((one) => !known.includes(one))).toHaveLength(3);
+  expect(handlers.filter((one) => !known.includes(one))).toHaveLength(4);
   expect(handlers.filter((one) => !known.includes(one))).toEqual(
-    expect.arrayContaining(['GET /api/pictures/:hash', 'GET /api/authority.crt', 'GET /api/metrics']),
+    expect.arrayContaining(['GET /api/pictures/:hash', 'GET /api/authority.crt', 'GET /api/metrics', 'GET /api/frames/export']),
   );
   expect(known.filter((one) => !handlers.includes(one))).toEqual([]);
 });

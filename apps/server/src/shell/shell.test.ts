@@ -29,6 +29,7 @@ const table: readonly string[] = [
   'BlobsController.read: blobs.read',
   'CopiesController.list: keep.safe',
   'CopiesController.make: keep.safe',
+  'DeskController.export: frames.read',
   'DeskController.list: frames.read',
   'DeskController.listeners: desk.read',
   'HealthController.health: health.read',

@@ -32,6 +32,12 @@ export const onConnect =
     }
   };
 
+/** A condition for rows in one of whose columns a text stands, whatever its case; bytes are looked through as text. */
+export const textIn = (columns: readonly string[], text: string): { readonly sql: string; readonly values: string[] } => {
+  const all = columns.map((column) => `coalesce(cast("${column}" as text), '')`).join(" || ' ' || ");
+  return { sql: `instr(lower(${all}), ?) > 0`, values: [text.toLowerCase()] };
+};
+
 /** Folds the write-ahead log into the file, so that a clean stop leaves one file. */
 export const foldLog = async (em: SqlEntityManager): Promise<void> => {
   await em.getConnection().execute('PRAGMA wal_checkpoint(TRUNCATE)');

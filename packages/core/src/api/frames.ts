@@ -1,5 +1,5 @@
 // Listeners, and calls as a screen shows them.
-import { atLeast, dictionary, flag, type Given, listOf, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
+import { atLeast, dictionary, type Fielded, flag, type Given, listOf, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
 import { stream } from './entries.ts';
 import { mostWhole, reads } from './route.ts';
 
@@ -57,18 +57,38 @@ export const frameShape = atLeast({
   /** Base64 of what came, masked. */
   bytes: text(400_000),
   fields: dictionary(isText, 'a field’s name', text(100_000)),
-  nearest: listOf(atLeast({ account: text(1000), stream, name: text(1000), how: text(1000) }), 100),
+  nearest: listOf(
+    atLeast({ account: text(1000), stream, name: text(1000), how: oneOf(['swapped', 'one character', 'same address']) }),
+    100,
+  ),
 });
 export type FrameView = Given<typeof frameShape>;
+/** Which calls: what is left out asks for any. `text` is looked for in account, event, address, fields and bytes. */
+const filter = {
+  station: optional(text(60)),
+  status: optional(oneOf(frameStatuses)),
+  account: optional(text(16)),
+  /** The listener's protocol, or what the desk asked in. */
+  kind: optional(text(20)),
+  text: optional(text(100)),
+  /** Instants, ms since 1970: from the first, before the second. */
+  from: optional(whole(0, mostWhole)),
+  to: optional(whole(0, mostWhole)),
+} as const;
+export type FrameFilter = Fielded<typeof filter>;
 export const mostFrames = 200;
 export const framesOf = reads(
   '/api/frames',
   'Calls as they came, newest first; `before` is the number behind which the list goes on.',
   {
-    station: optional(text(60)),
-    status: optional(oneOf(frameStatuses)),
+    ...filter,
     before: optional(whole(1, mostWhole)),
     limit: optional(whole(1, mostFrames)),
   },
-  { frames: listOf(frameShape, mostFrames), more: flag },
+  {
+    frames: listOf(frameShape, mostFrames),
+    more: flag,
+    /** Where the look among all calls ended for want of time, to be gone on with: the number before which, and its instant. */
+    lookedTo: orNull(atLeast({ id: count, at: whole(-mostWhole, mostWhole) })),
+  },
 );

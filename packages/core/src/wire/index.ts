@@ -9,6 +9,7 @@ export { callsOf, formOf, postedForms, type PostedForm, readBody, sniffed } from
 export { isName, mostBody } from './posted/rows.ts';
 export { exampleCall } from './example.ts';
 export {
+  askedKinds,
   type AskedKind,
   forListeners,
   isAskedKind,

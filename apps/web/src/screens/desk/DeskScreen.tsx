@@ -1,12 +1,14 @@
 // The desk: its listeners, the calls as they come, callers that nobody knows, and what was not understood.
-import { instant, wallTime } from '@green-lamp/core/quantity';
+import { counted, instant, wallTime } from '@green-lamp/core/quantity';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { FrameRow } from '../../parts/FrameRow.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import type { FrameView } from '@green-lamp/core/api';
 import { useFrames } from '../../store/use-frames.ts';
+import { type CallsAsked, CallsFind } from './CallsFind.tsx';
 import { Listeners } from './Listeners.tsx';
+import { Nearest } from './Nearest.tsx';
 import { Room } from './Room.tsx';
 import { WatchPart } from './WatchPart.tsx';
 import { useNow } from '../../store/use-stream.ts';
@@ -18,19 +20,6 @@ const lists: readonly { status: Status; label: string; empty: string }[] = [
   { status: 'not understood', label: 'Not understood', empty: 'Everything that came was understood.' },
   { status: 'refused', label: 'Refused', empty: 'Nothing was refused.' },
 ];
-const Nearest = ({ frame }: { frame: FrameView }) => (
-  <>
-    {frame.nearest.map(({ account, stream, name, how }) => (
-      <p key={stream} className="mt-2">
-        Nearly <span className="mono">{account}</span> ({how === 'swapped' ? 'two characters swapped' : 'one character other'}):{' '}
-        <Link className="link" to={`/stations/${stream}/sheet`}>
-          {name}
-        </Link>
-      </p>
-    ))}
-  </>
-);
-
 /** The desk's stations lie in many zones: it tells times by one. */
 const utc = (at: number): string => {
   const { day, second } = wallTime(instant(at), 'UTC');
@@ -40,7 +29,10 @@ const utc = (at: number): string => {
 export const DeskScreen = () => {
   const now = useNow();
   const [status, setStatus] = useState<Status>('matched');
-  const { frames, more, older, away } = useFrames({ status });
+  const [asked, setAsked] = useState<CallsAsked>({});
+  const [held, setHeld] = useState(false);
+  const { frames, more, older, away, lookedTo, meanwhile } = useFrames({ status, ...asked }, { held });
+  const looked = Object.keys(asked).length > 0;
   const empty = lists.find((list) => list.status === status)?.empty;
   return (
     <div className="flex h-full flex-col">
@@ -67,9 +59,18 @@ export const DeskScreen = () => {
         <WatchPart now={now} when={utc} />
         <Listeners when={utc} />
         <Room />
+        <CallsFind asked={asked} ask={setAsked} status={status} />
+        {!looked && (
+          <p className="flex flex-wrap items-center gap-4 py-1">
+            <button type="button" className="quiet" aria-pressed={held} onClick={() => setHeld(!held)}>
+              {held ? 'Let the list go on' : 'Hold the list still'}
+            </button>
+            {meanwhile > 0 && <span role="status">{counted(meanwhile, 'call')} came meanwhile</span>}
+          </p>
+        )}
         {away && <p className="py-2 font-semibold">The desk does not answer. What stands here may be old.</p>}
         {frames === null && !away && <Waiting />}
-        {frames?.length === 0 && <Empty>{empty}</Empty>}
+        {frames?.length === 0 && <Empty>{looked ? (lookedTo === null ? 'No call is like that.' : 'None yet.') : empty}</Empty>}
         <ul aria-live="polite" aria-label={lists.find((list) => list.status === status)?.label}>
           {frames?.map((frame) => (
             <FrameRow
@@ -100,9 +101,10 @@ export const DeskScreen = () => {
             </FrameRow>
           ))}
         </ul>
-        {more && (
+        {lookedTo !== null && <p className="pt-2">Looked through all calls back to {utc(lookedTo.at)}.</p>}
+        {(more || lookedTo !== null) && (
           <button type="button" className="button mt-3" onClick={older}>
-            Older
+            {more ? 'Older' : 'Look further back'}
           </button>
         )}
       </div>

@@ -1,7 +1,7 @@
 // A new station: what it is made of, and what its first call stands on. What can be known is filled in; what is left empty is asked for later.
 import { counted } from '@green-lamp/core/quantity';
-import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { deskStream, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { type PathKind, pathKinds } from '@green-lamp/core/sheet';
@@ -45,6 +45,8 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
   const go = useNavigate();
   const station = useNewStation(equipment);
   const { said, made, chosen, secrets, say } = station;
+  const [search] = useSearchParams();
+  const account = search.get('account');
   const [find, setFind] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const listeners = useLive(({ listeners: all }) => all);
@@ -71,6 +73,12 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
     { value: 'portal', label: 'A portal' },
     { value: 'other', label: 'Somebody else’s desk' },
   ];
+  // Somebody called with an account that no station has: it is filled in, unless another is typed.
+  const accountKey = settingKey('receiver', station.id('receiver 0'), 'account');
+  useEffect(() => {
+    if (account !== null && said.typed[accountKey] === undefined) say({ typed: { ...said.typed, [accountKey]: account } });
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each account
+  }, [account]);
   const open = async (): Promise<void> => {
     if (said.name.trim() === '') {
       setProblem('Give the station a name that says what it is and where.');
