@@ -36,6 +36,8 @@ import { LiveModule } from './live/live.module.ts';
 import { OwnPageAdapter } from './live/ws-adapter.ts';
 import { Remote } from './remote/remote.ts';
 import { RemoteModule } from './remote/remote.module.ts';
+import { OnceAddresses } from './once/once.ts';
+import { OnceModule } from './once/once.module.ts';
 import { Poller } from './polls/poller.ts';
 import { PollsModule } from './polls/polls.module.ts';
 import { Publish } from './rules/publish.ts';
@@ -88,6 +90,7 @@ export class AppModule {
         DemoModule,
         WatchModule,
         PollsModule,
+        OnceModule,
       ],
       providers: [
         { provide: APP_GUARD, useClass: MayGuard },
@@ -227,6 +230,9 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   await app.get(Whereabouts).open(env);
   await app.get(Pieces).open(env.data);
   const desk = app.get(Desk);
+  const once = app.get(OnceAddresses);
+  desk.onVisit((code, visit, of) => once.visited(code, 'page', visit, of));
+  once.at(env.listenHost, () => desk.portOf('http'));
   await desk.open(env, async () => (await tlsOf(env, Date.now())) ?? ownTls(env.keys, namesOf(env), Date.now()));
   app.get(Housekeeping).open(env.keeps);
   app.get(Copies).open(env);

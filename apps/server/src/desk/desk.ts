@@ -13,7 +13,7 @@ import type { Tls } from '../tls/certificates.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
-import { HttpListener } from './listeners/http.listener.ts';
+import { HttpListener, type Visits } from './listeners/http.listener.ts';
 import type { Limits, Listener } from './listeners/listener.ts';
 import { MqttListener } from './listeners/mqtt.listener.ts';
 import { TcpListener } from './listeners/tcp.listener.ts';
@@ -48,6 +48,7 @@ export class Desk implements BeforeApplicationShutdown {
   #renewing: NodeJS.Timeout | null = null;
   #applying: Promise<void> = Promise.resolve();
   #closed = false;
+  #visits: Visits = () => Promise.resolve(null);
 
   constructor(
     private readonly ingest: Ingest,
@@ -69,6 +70,11 @@ export class Desk implements BeforeApplicationShutdown {
     if (listener !== null) return listener.state;
     const by = tls ? 'tls' : 'tcp';
     return { kind, host: this.#host, port, by, state: why === null ? 'off' : 'closed', connections: 0, last: null, refused: 0, why };
+  }
+
+  /** Who is told of a one-time address that is opened on the listener for posts. */
+  onVisit(hear: Visits): void {
+    this.#visits = hear;
   }
 
   /** The port on which a protocol is heard first, without TLS. */
@@ -147,7 +153,7 @@ export class Desk implements BeforeApplicationShutdown {
     const limits = (): Limits => this.#limits;
     if (isStreamKind(kind)) return this.#stream(kind, tls, limits, changed);
     const of = [tls, this.ingest, this.keys, this.marked, this.gate, limits, changed] as const;
-    return kind === 'http' ? new HttpListener(...of) : new MqttListener(...of);
+    return kind === 'http' ? new HttpListener(...of, (...visit) => this.#visits(...visit)) : new MqttListener(...of);
   }
   #stream(kind: StreamKind, tls: Tls | null, limits: () => Limits, changed: () => void): Listener {
     return new TcpListener(kind, tls, this.ingest, this.marked, this.gate, limits, changed);

@@ -8,6 +8,7 @@ import {
   cameOnTest,
   checkInsOf,
   evidenceOf,
+  isOfItself,
   type Matched,
   matched,
   openLapses,
@@ -27,7 +28,9 @@ import {
   type ListenerKind,
   mask,
   maskText,
+  onceKind,
   type Piece,
+  wayOutEvent,
 } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
@@ -41,7 +44,7 @@ import { UnitKeys } from './unit-keys.ts';
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
 export type Mark = { readonly station: Stream; readonly path: ElementId };
 export type Source = {
-  readonly listener: ListenerKind | AskedKind;
+  readonly listener: ListenerKind | AskedKind | typeof onceKind;
   readonly address: string;
   readonly port: number;
   readonly listenerPort: number;
@@ -184,6 +187,10 @@ export class Ingest {
     const why = [frame.why, cameOnTest(state, turn.now) ? 'on test' : null].filter((one) => one !== null).join(', ');
     turn.frame({ ...frame, ...came, why: why === '' ? null : why, status: 'matched', station, entry: entry?.id ?? null });
     if (strength === 'impossible') return;
+    if (of.event === wayOutEvent) {
+      if (entry !== null) turn.keep(entry, textOf(entry));
+      return;
+    }
     turn.heard({ station, path, receiver, event: of.event, strength, simulated: frame.simulated, grade: of.grade });
     if (entry !== null) turn.keep(entry, textOf(entry));
     this.#checkIn(turn, station, of);
@@ -191,8 +198,9 @@ export class Ingest {
   }
 
   /** A call ends a silence: of its path, and of the station. One that is simulated ends none that real calls had made. */
-  #called(turn: Turn, station: Stream, { path, receiver, simulated }: Matched, { id }: NewFrame): void {
-    if (receiver === null || openLapses(turn.head(station).state).length === 0) return;
+  #called(turn: Turn, station: Stream, { path, receiver, event, simulated }: Matched, { id }: NewFrame): void {
+    const { state } = turn.head(station);
+    if (receiver === null || openLapses(state).length === 0 || !isOfItself(state, { event })) return;
     if (simulated && turn.heardOf(station).some((one) => !one.simulated && one.strength !== 'impossible')) return;
     for (const lapse of openLapses(turn.head(station).state)) {
       if (lapse.path !== null && lapse.path !== path) continue;

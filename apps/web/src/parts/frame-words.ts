@@ -1,7 +1,7 @@
 // A frame in a few words.
 import { counted } from '@green-lamp/core/quantity';
 import { isValueName } from '@green-lamp/core/walk';
-import { polledEvent, whyWords } from '@green-lamp/core/wire';
+import { polledEvent, wayOutEvent, whyWords } from '@green-lamp/core/wire';
 import type { FrameView } from '@green-lamp/core/api';
 
 const refusals: { readonly [why: string]: string } = {
@@ -21,19 +21,24 @@ export const frameWords = (frame: FrameView, path: (id: string) => string): stri
   if (frame.status === 'not understood') return whyWords(frame.why ?? '');
   const event = frame.event ?? '';
   // At another listener every call has grade 5: its name alone tells a test from an event.
-  const isEvent = (frame.grade ?? 0) >= 7 || (frame.receiver === null && frame.grade === 5 && !/^null$|test$/.test(event));
+  const isEvent =
+    (frame.grade ?? 0) >= 7 || (frame.receiver === null && frame.grade === 5 && event !== wayOutEvent && !/^null$|test$/.test(event));
   const what = isEvent
     ? `${frame.turn === 'restoral' ? 'Restoral of' : 'Event'} ‘${event}’`
     : event === 'null'
       ? (valueWords(frame) ?? 'Call without an event')
-      : event === polledEvent
-        ? `Asked by the desk: ${valueWords(frame) ?? 'nothing'}`
-        : 'Test call';
+      : event === wayOutEvent
+        ? `The one-time address was opened from ${frame.address}`
+        : event === polledEvent
+          ? `Asked by the desk: ${valueWords(frame) ?? 'nothing'}`
+          : 'Test call';
   if (frame.status === 'refused' && frame.event === null) return `Refused, account ${frame.account ?? ''}: ${whyWords(frame.why ?? '')}`;
   if (frame.status === 'refused')
     return `Refused: ${refusals[frame.why ?? ''] ?? frame.why ?? ''}. ${what} of account ${frame.account ?? ''}; it proves nothing.`;
   if (frame.status === 'unknown') return `Unknown account ${frame.account ?? ''}.`;
+  if (frame.strength === 'impossible' && event === wayOutEvent)
+    return `${what}: this computer or the desk’s own network, so not through the unit`;
   if (frame.strength === 'impossible') return `${what}, from this computer itself: it proves that the desk listens`;
-  const where = frame.receiver === null ? ', at another listener' : '';
+  const where = frame.receiver === null && event !== wayOutEvent ? ', at another listener' : '';
   return `${what}${where}${frame.path === null ? ', path unknown' : ` over ${path(frame.path)}`}`;
 };

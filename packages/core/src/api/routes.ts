@@ -17,6 +17,7 @@ import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
 import { framesOf } from './frames.ts';
 import { pictureCome, sendPiece } from './pictures.ts';
+import { closeOnce, onceState, openOnce } from './once.ts';
 import { askNow, pollState } from './polls.ts';
 import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInState } from './remote.ts';
 import type { AnyRoute } from './route.ts';
@@ -67,6 +68,9 @@ export const routes: readonly AnyRoute[] = [
   stationValues,
   pollState,
   askNow,
+  onceState,
+  openOnce,
+  closeOnce,
   framesOf,
   deskState,
   watchState,

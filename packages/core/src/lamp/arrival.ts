@@ -4,7 +4,7 @@ import { isAtLeast, type Strength, type Turn } from '../evidence/index.ts';
 import { elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
 import { plainText, settingKey } from '../name/index.ts';
 import { referred } from '../sheet/index.ts';
-import { isAskedKind } from '../wire/index.ts';
+import { isAskedKind, wayOutEvent } from '../wire/index.ts';
 import { type Coming, plainSource } from './attribute.ts';
 import { asItRuns, type Heard } from './context.ts';
 
@@ -64,7 +64,7 @@ export const besideOf = (state: State, heard: readonly Heard[]): readonly Heard[
     /^(?:receiver:\w+\.(?:port|protocol)|forward:\w+\.inner)$/.test(key) ? (leaves.at(-1)?.pos.ord ?? 0) : [],
   );
   const since = Math.max(0, ...said);
-  return heard.filter(({ receiver, last }) => receiver === null && last > since);
+  return heard.filter(({ receiver, event, last }) => receiver === null && event !== wayOutEvent && last > since);
 };
 
 /** Accounts by which frames are matched to this station. */

@@ -19,3 +19,4 @@ export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, verdictWords, worst } from './result.ts';
 export * from './rules.ts';
 export { howInWords } from './words.en.ts';
+export { isOfItself } from './of-itself.ts';

@@ -2,10 +2,10 @@
 import { settingKey } from '../name/index.ts';
 import { proves } from '../evidence/index.ts';
 import { hours, instant, wallTime } from '../quantity/index.ts';
-import { elementsOf, type State, wanted } from '../journal/index.ts';
+import { elementsOf, type State } from '../journal/index.ts';
 import type { SheetView } from '../sheet/index.ts';
-import { polledEvent } from '../wire/index.ts';
 import { asItRuns, type Heard } from './context.ts';
+import { isOfItself } from './of-itself.ts';
 
 /** How late one call may be where the sheet does not say (`desk.late`). Ours. */
 const usualLate = hours(1);
@@ -66,12 +66,6 @@ export const scheduleOf = (state: State, view: SheetView) => {
   };
 };
 
-/** An answer to the desk's own question says that the way is open, not that the unit calls when it is due: it is a check-in of a unit alone that calls nobody. */
-const isByItself = (state: State, { event }: Heard): boolean => event !== polledEvent || !callsHome(state);
-const callsHome = (state: State): boolean =>
-  elementsOf(state, 'unit').some(({ id }) => wanted(state, settingKey('unit', id, 'callOn')) !== false) ||
-  elementsOf(state, 'unit').length === 0;
-
 /** The check-ins that Watch stands on. Several sorts over one path count together: what matters is that calls keep coming. */
 export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonly Heard[]; now: number }): CheckIns => {
   const { every, hour, zone, late, grace } = scheduleOf(state, asItRuns(state));
@@ -80,7 +74,7 @@ export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonl
     if (every === null) return [];
     const paths = new Map<string, number[]>();
     for (const one of heard)
-      if (isByItself(state, one) && one.receiver !== null && one.simulated === simulated && proves(one.strength) === sure)
+      if (isOfItself(state, one) && one.receiver !== null && one.simulated === simulated && proves(one.strength) === sure)
         paths.set(one.path ?? '', [...(paths.get(one.path ?? '') ?? []), ...one.recent]);
     const lists = [...paths.values()].map((recent) =>
       scheduledOf(
@@ -97,7 +91,7 @@ export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonl
   ].map((one) => ({ ...one, instants: of(one.simulated, one.sure) }));
   const chosen = choices.find(({ instants }) => instants.length > 0) ?? { simulated: false, sure: true, instants: [] };
   const last = heard
-    .filter(({ simulated, strength }) => simulated === chosen.simulated && strength !== 'impossible')
+    .filter((one) => isOfItself(state, one) && one.simulated === chosen.simulated && one.strength !== 'impossible')
     .reduce((at, one) => Math.max(at, one.last), 0);
   const due = grace === null || last === 0 ? null : last + grace;
   return { ...chosen, every, grace, due, silentSince: due !== null && due < now ? last : null };

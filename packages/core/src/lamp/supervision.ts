@@ -1,4 +1,5 @@
 // Supervision: when a silence is noticed, by which schedule, and whether anybody is sent. Windows are longer by what the desk itself was away.
+import { isOfItself } from './of-itself.ts';
 import { type ElementId, plainText, settingKey } from '../name/index.ts';
 import { elementsOf, type State } from '../journal/index.ts';
 import { asItRuns, type Heard } from './context.ts';
@@ -63,7 +64,7 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
   const muted = state.muted !== null && state.muted.until > now ? state.muted : null;
   const armed = view.value(settingKey('desk', null, 'supervision')) === true && state.signed?.ending !== 'taken down';
   const live = view.value(settingKey('desk', null, 'onTest')) !== true;
-  const counts = heard.filter(({ strength, receiver }) => strength !== 'impossible' && receiver !== null);
+  const counts = heard.filter((one) => one.strength !== 'impossible' && one.receiver !== null && isOfItself(state, one));
   // Simulated calls keep no real station awake; where there are none but them, it is theirs that are waited for.
   const real = counts.filter(({ simulated }) => !simulated);
   const calls = real.length > 0 ? real : counts;

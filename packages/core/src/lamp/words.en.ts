@@ -1,5 +1,5 @@
 // The sentences of the lamps: why a lamp is as it is, and what would turn it green next. Typed by code; the arguments are pure JSON.
-import { polledEvent } from '../wire/index.ts';
+import { polledEvent, wayOutEvent } from '../wire/index.ts';
 import { type ElementId, type Json, type LampName, lampWords, type SettingKey, type Ulid } from '../name/index.ts';
 import type { By, HowAttributed, Strength, Turn } from '../evidence/index.ts';
 import type { HardwareKind, Speaker, Who } from '../journal/index.ts';
@@ -27,6 +27,12 @@ const surely: { readonly [S in Strength]: string } = {
   impossible: ': from this computer, its network or another path; it proves only that the desk listens',
 };
 /** How a call was attributed, and how surely. */
+/** What came that was not of the unit's own making. */
+const made: { readonly [event: string]: string } = {
+  [polledEvent]: 'An answer to the desk’s own question',
+  [wayOutEvent]: 'Somebody at the one-time address',
+};
+
 export const howInWords = (how: HowAttributed, strength: Strength): string =>
   strength === 'impossible'
     ? 'from this computer itself or by no path of the station: it proves that the desk listens'
@@ -82,7 +88,7 @@ export const words = {
     },
     s: Speaker,
   ) =>
-    `${a.real ? `An event, '${a.event}'` : a.event === polledEvent ? 'An answer to the desk’s own question' : 'A test call'}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.${a.real ? (a.asked === null ? ' It came unasked.' : ` It was asked for, and came after ${inWords(a.asked)}.`) : ''}`,
+    `${a.real ? `An event, '${a.event}'` : (made[a.event] ?? 'A test call')}${a.simulated ? ' (simulated)' : ''}, reached the desk ${s.when(a.at)}${a.path === null ? '' : ` over ${s.element(a.path)}`}: ${howInWords(a.how, a.strength)}${a.source.startsWith('127.') ? ` (${a.source}: an address of this computer that the sheet gives to the path)` : ''}. Grade ${a.grade}.${a.real ? (a.asked === null ? ' It came unasked.' : ` It was asked for, and came after ${inWords(a.asked)}.`) : ''}`,
   claimed: (a: { how: HowAttributed; path: ElementId }, s: Speaker) =>
     `Nothing but ${hows[a.how]} says that it came over ${s.element(a.path)}: a claim proves no path.`,
   'path-claimed': (_: None) => 'Nothing but a claim, or nothing, says that it came by a path of the station.',

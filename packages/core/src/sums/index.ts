@@ -3,6 +3,7 @@ export * from './card/eui.ts';
 export * from './card/identifiers.ts';
 export * from './card/luhn.ts';
 export * from './ip/address.ts';
+export * from './ip/nat.ts';
 export * from './ip/subnet.ts';
 export * from './card/iccid-check.ts';
 export * from './path/failover.ts';

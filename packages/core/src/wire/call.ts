@@ -5,6 +5,10 @@ import type { Instant } from '../quantity/index.ts';
 /** The event of an answer that the desk asked for itself. */
 export const polledEvent = 'polled';
 
+/** What opening a one-time address is kept as: it shows the way out, and is no call of the unit's. */
+export const onceKind = 'once';
+export const wayOutEvent = 'way out';
+
 export type Call = {
   readonly account: string;
   /** The unit's own instant, as it sent it; empty where it sent none. */

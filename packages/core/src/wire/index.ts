@@ -1,5 +1,5 @@
 export { keyOf } from './dc09/sealed.ts';
-export { polledEvent } from './call.ts';
+export { onceKind, polledEvent, wayOutEvent } from './call.ts';
 export { bytesOf, type Call, clockRefuses, type Ear, type Fate, joined, type Piece, type Read } from './call.ts';
 export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';

@@ -35,6 +35,16 @@ const say = (response: ServerResponse, status: number, body: object, more: { rea
 const sorry = (response: ServerResponse, status: number, sentence: string, more: { readonly [name: string]: string } = {}): void =>
   say(response, status, { problem: sentence }, more);
 
+/** Somebody opened a one-time address: what is told of where they came from; null where none is open by that code. */
+export type Visits = (
+  code: string,
+  from: { readonly address: string; readonly port: number },
+  of: { readonly port: number; readonly mark: Source['mark'] },
+) => Promise<{ readonly address: string; readonly port: number } | null>;
+const onceForm = /^\/once\/([0-9a-z]{8})$/;
+const page = (sentence: string): string =>
+  `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Seen</title><p style="font:1.3rem sans-serif;margin:2rem">${sentence}</p></html>`;
+
 export class HttpListener implements Listener {
   readonly #server: Server | HttpsServer;
   readonly #sockets = new Set<Socket>();
@@ -51,6 +61,7 @@ export class HttpListener implements Listener {
     private readonly gate: Gate,
     limits: () => Limits,
     private readonly changed: () => void,
+    private readonly visits: Visits,
   ) {
     const hear = (request: IncomingMessage, response: ServerResponse): void => {
       this.#hear(request, response).catch(() => response.destroy());
@@ -109,7 +120,13 @@ export class HttpListener implements Listener {
   }
 
   async #hear(request: IncomingMessage, response: ServerResponse): Promise<void> {
-    const account = accountForm.exec((request.url ?? '').split('?')[0] ?? '')?.[1];
+    const path = (request.url ?? '').split('?')[0] ?? '';
+    const code = request.method === 'GET' ? onceForm.exec(path)?.[1] : undefined;
+    if (code !== undefined) {
+      await this.#show(code, request, response);
+      return;
+    }
+    const account = accountForm.exec(path)?.[1];
     if (account === undefined) {
       sorry(response, 404, 'A call is posted to /calls/ACCOUNT.', { connection: 'close' });
       return;
@@ -129,6 +146,23 @@ export class HttpListener implements Listener {
     const piece = pieceOf({ account, bytes, form: formOf(request.headers['content-type'] ?? ''), shown, now: this.ingest.now });
     const { fate } = await taking(this.ingest, piece, this.#sourceOf(request.socket), this.#tally);
     this.#answer(response, piece, fate, shown);
+  }
+
+  /** The page of a one-time address: it says what the desk saw, once that is kept. */
+  async #show(code: string, { socket }: IncomingMessage, response: ServerResponse): Promise<void> {
+    const { address, port, mark } = this.#sourceOf(socket);
+    const seen = await this.visits(code, { address, port }, { port: this.#port, mark });
+    const sentence =
+      seen === null
+        ? 'Nothing is open at this address, or no more.'
+        : `The desk saw you come from <b>${seen.address}</b>, port ${seen.port}. It is noted; you may close this page.`;
+    const headers = { 'content-type': 'text/html; charset=utf-8', 'cache-control': 'no-store', 'x-content-type-options': 'nosniff' };
+    response.writeHead(seen === null ? 404 : 200, {
+      ...headers,
+      'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'",
+      connection: 'close',
+    });
+    response.end(page(sentence));
   }
 
   /** What became of it. Whose account it is not, and whose token it is not, are one answer: nobody learns accounts here. */

@@ -1,3 +1,4 @@
+import { wayOutEvent } from '../../wire/index.ts';
 import { isElementId, isGrade, isLampName, type ElementId, type Grade, type LampName, perPathLamp, type Ulid } from '../../name/index.ts';
 import { fields, flag, known, oneOf, orNull, text, whole, words } from '../../problem/index.ts';
 import { isInstant } from '../../quantity/index.ts';
@@ -99,7 +100,9 @@ type Call = {
 };
 
 /** What a call bears on: the call itself, backwards its strand's Bearer and Route, and the input whose zone it names. At another listener it only shows the way out. */
-const bearsOf = ({ path: of, receiver, zone }: Call): { lamp: LampName; path: ElementId | null }[] => {
+const bearsOf = ({ path: of, receiver, event, zone }: Call): { lamp: LampName; path: ElementId | null }[] => {
+  // Opened at a one-time address: an answer by this path, and nothing that the unit said.
+  if (event === wayOutEvent) return of === null ? [] : (['Bearer', 'Route'] as const).map((lamp) => ({ lamp, path: of }));
   if (receiver === null) return of === null ? [] : [{ lamp: 'Bearer', path: of }];
   const inputs: { lamp: LampName; path: null }[] = zone === null ? [] : [{ lamp: 'Inputs', path: null }];
   return [...(of === null ? [{ lamp: 'Call' as const, path: null }] : perPathLamp.map((name) => ({ lamp: name, path: of }))), ...inputs];

@@ -15,6 +15,7 @@ import { AskedByDesk } from './AskedByDesk.tsx';
 import { AskNow } from './AskNow.tsx';
 import { CallHere } from './CallHere.tsx';
 import { Elsewhere } from './Elsewhere.tsx';
+import { OneTime } from './OneTime.tsx';
 import { OnTestBar } from './OnTestBar.tsx';
 import { ProofMatrix } from './ProofMatrix.tsx';
 import { SpareReceiver } from './SpareReceiver.tsx';
@@ -80,6 +81,7 @@ export const CallsPart = ({ station }: { station: Station }) => {
     <div className="flex flex-col gap-5">
       <OnTestBar station={station} />
       {ours ? <AskNow station={station} /> : <Elsewhere station={station} />}
+      {ours && <OneTime station={station} />}
       {ours && <SpareReceiver station={station} />}
       <ProofMatrix station={station} />
       {(ours || (frames?.length ?? 0) > 0) && (
