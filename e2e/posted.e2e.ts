@@ -107,3 +107,26 @@ test('the desk asks an instrument behind a transparent modem, and says where the
   await asked.getByRole('button', { name: 'Ask it now' }).click();
   await expect(asked).toContainText('nothing listens on that port there');
 });
+
+test('the doors of a station are tried from the desk, and what answers becomes a stop on the sheet', async ({ page, desk }) => {
+  const account = newAccount();
+  const menu = createServer((socket) => socket.on('error', () => undefined).end('menu'));
+  await new Promise<void>((done) => menu.listen(0, '127.0.9.2', done));
+  const at = menu.address();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Open doors', account, paths: ['Cellular'] });
+  await setting(page, /^Path, Cellular/, 'Arrives from address', '127.0.9.2');
+  await setting(page, /^Modem, /, 'Admin port', String(typeof at === 'object' && at !== null ? at.port : 0));
+  await setting(page, /^SIM, /, 'Address it gets', 'public, fixed');
+  await delivered(page);
+  await page.keyboard.press('5');
+  await part(page, 'Remote change');
+  const doors = page.getByRole('region', { name: 'Doors from outside' });
+  await doors.getByRole('button', { name: 'Try its doors from the desk' }).click();
+  await expect(doors.getByRole('listitem').first()).toContainText('answers');
+  await expect(doors.getByRole('listitem').nth(1)).toContainText('is shut');
+  await doors.getByRole('button', { name: 'Write it on the sheet' }).click();
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
+  await expect((await device(page, /^Modem, /)).getByRole('button', { name: /^Admin answers from outside yes stop/ })).toBeVisible();
+  await new Promise((done) => menu.close(done));
+});

@@ -60,6 +60,8 @@ import { ShellModule } from './shell/shell.module.ts';
 import { StationsModule } from './stations/stations.module.ts';
 import { ownTls, type Tls } from './tls/certificates.ts';
 import { namesOf, Reached, tlsOf } from './tls/reached.ts';
+import { TextsIn } from './texts/texts.ts';
+import { TextsModule } from './texts/texts.module.ts';
 import { TlsModule } from './tls/tls.module.ts';
 import { ModbusPort } from './yard/modbus-port.ts';
 import { ModemPort } from './yard/modem-port.ts';
@@ -91,6 +93,7 @@ export class AppModule {
         WatchModule,
         PollsModule,
         OnceModule,
+        TextsModule,
       ],
       providers: [
         { provide: APP_GUARD, useClass: MayGuard },
@@ -232,6 +235,11 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   const desk = app.get(Desk);
   const once = app.get(OnceAddresses);
   desk.onVisit((code, visit, of) => once.visited(code, 'page', visit, of));
+  const texts = app.get(TextsIn);
+  desk.onText((token, body) => texts.posted(token, body));
+  app.get(Yard).onText((text) => {
+    texts.simulated(text).catch(() => undefined); // the yard's text is lost, as texts are
+  });
   once.at(env.listenHost, () => desk.portOf('http'));
   await desk.open(env, async () => (await tlsOf(env, Date.now())) ?? ownTls(env.keys, namesOf(env), Date.now()));
   app.get(Housekeeping).open(env.keeps);

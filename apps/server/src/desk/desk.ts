@@ -13,7 +13,7 @@ import type { Tls } from '../tls/certificates.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
-import { HttpListener, type Visits } from './listeners/http.listener.ts';
+import { HttpListener, type Texts, type Visits } from './listeners/http.listener.ts';
 import type { Limits, Listener } from './listeners/listener.ts';
 import { MqttListener } from './listeners/mqtt.listener.ts';
 import { TcpListener } from './listeners/tcp.listener.ts';
@@ -49,6 +49,7 @@ export class Desk implements BeforeApplicationShutdown {
   #applying: Promise<void> = Promise.resolve();
   #closed = false;
   #visits: Visits = () => Promise.resolve(null);
+  #texts: Texts = () => Promise.resolve('not allowed');
 
   constructor(
     private readonly ingest: Ingest,
@@ -75,6 +76,11 @@ export class Desk implements BeforeApplicationShutdown {
   /** Who is told of a one-time address that is opened on the listener for posts. */
   onVisit(hear: Visits): void {
     this.#visits = hear;
+  }
+
+  /** Who is told of a text that is posted there. */
+  onText(hear: Texts): void {
+    this.#texts = hear;
   }
 
   /** The port on which a protocol is heard first, without TLS. */
@@ -153,7 +159,13 @@ export class Desk implements BeforeApplicationShutdown {
     const limits = (): Limits => this.#limits;
     if (isStreamKind(kind)) return this.#stream(kind, tls, limits, changed);
     const of = [tls, this.ingest, this.keys, this.marked, this.gate, limits, changed] as const;
-    return kind === 'http' ? new HttpListener(...of, (...visit) => this.#visits(...visit)) : new MqttListener(...of);
+    return kind === 'http'
+      ? new HttpListener(
+          ...of,
+          (...visit) => this.#visits(...visit),
+          (...text) => this.#texts(...text),
+        )
+      : new MqttListener(...of);
   }
   #stream(kind: StreamKind, tls: Tls | null, limits: () => Limits, changed: () => void): Listener {
     return new TcpListener(kind, tls, this.ingest, this.marked, this.gate, limits, changed);

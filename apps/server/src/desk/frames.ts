@@ -63,7 +63,9 @@ export class Frames {
   #nearest(unknown: string, address: string): FrameView['nearest'][number][] {
     const accounts = this.journal.accounts();
     const near = nearestAccounts(unknown, accounts).map((one) => ({ ...one, name: '' }));
-    const there = this.journal.stationsAt(plainSource(address)).filter((stream) => !near.some((one) => one.stream === stream));
+    const at = this.journal.stationsAt(plainSource(address));
+    // An address that many have says nothing.
+    const there = at.length > 2 ? [] : at.filter((stream) => !near.some((one) => one.stream === stream));
     const same = there.flatMap((stream) => {
       const account = accounts.find((one) => one.stream === stream)?.account;
       return account === undefined ? [] : [{ stream, account, how: 'same address' as const, name: '' }];

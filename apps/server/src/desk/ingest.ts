@@ -30,6 +30,7 @@ import {
   maskText,
   onceKind,
   type Piece,
+  type textKind,
   wayOutEvent,
 } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
@@ -44,7 +45,7 @@ import { UnitKeys } from './unit-keys.ts';
 /** What the yard says of a socket that it made: whose call it plays, and over which path. */
 export type Mark = { readonly station: Stream; readonly path: ElementId };
 export type Source = {
-  readonly listener: ListenerKind | AskedKind | typeof onceKind;
+  readonly listener: ListenerKind | AskedKind | typeof onceKind | typeof textKind;
   readonly address: string;
   readonly port: number;
   readonly listenerPort: number;

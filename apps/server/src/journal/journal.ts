@@ -85,13 +85,13 @@ export class Journal implements OnApplicationShutdown {
 
   /** Addresses that were named before there was an index of them, once. */
   async #indexAddresses(): Promise<void> {
-    if (this.#tables.meta.has('addresses')) return;
+    if (this.#tables.meta.has('addresses and numbers')) return;
     const draft = newDraft();
     for (const stream of this.streams())
       if (stream.startsWith('station:')) this.#books.addresses.draft(draft, emptyState(stream), await this.state(stream));
     await this.append((turn) => {
       for (const [what, row] of draft.addresses) turn.address(what, row);
-      turn.meta('addresses', 'indexed');
+      turn.meta('addresses and numbers', 'indexed');
     });
   }
 

@@ -15,7 +15,7 @@ beforeAll(async () => {
     return original.call(this, sql);
   } as never;
   await server.open({ demo: true, clockFrom: '2026-11-12T14:40:00Z' });
-});
+}, 30_000);
 afterAll(async () => {
   Libsql.prototype.prepare = original as never;
   await server.end();

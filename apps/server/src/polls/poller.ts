@@ -3,9 +3,9 @@ import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import type { Stream } from '@green-lamp/core/name';
 import { type Instant, instant } from '@green-lamp/core/quantity';
 import { plainSource } from '@green-lamp/core/lamp';
-import { cannotArrive, type NotPolled, type Polling, pollingOf } from '@green-lamp/core/walk';
+import { cannotArrive, doorsOf, type NotPolled, type Polling, pollingOf } from '@green-lamp/core/walk';
 import { polledEvent } from '@green-lamp/core/wire';
-import type { Poll, PollState } from '@green-lamp/core/api';
+import type { Poll, PollState, TriedDoor } from '@green-lamp/core/api';
 import { Board } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
 import { Ingest, type Mark } from '../desk/ingest.ts';
@@ -14,6 +14,7 @@ import { NotKept } from '../journal/trouble.ts';
 import { Clock } from '../shell/clock.ts';
 import { ModbusPort } from '../yard/modbus-port.ts';
 import { type Answered, askStation } from './asker.ts';
+import { tryDoor } from './doors.ts';
 
 /** How often (ms) it is looked who is due, and the list of them is read anew at most. */
 const tick = 1000;
@@ -81,6 +82,11 @@ export class Poller implements OnApplicationShutdown {
     return this.state(stream);
   }
 
+  /** Tries a station's admin ports, as anybody outside could. */
+  async tryDoors(stream: Stream): Promise<TriedDoor[]> {
+    return Promise.all(doorsOf(await this.journal.state(stream)).map((door) => tryDoor(door, (address) => this.#isOwn(address))));
+  }
+
   #of(stream: Stream, every: number | null): Known {
     const there = this.#known.get(stream);
     if (there !== undefined) return there;
@@ -136,15 +142,10 @@ export class Poller implements OnApplicationShutdown {
     this.#running++;
     const at = this.clock.now();
     try {
-      const { addresses, testPaths } = this.where.here;
       const path = this.#standsIn(polling)
         ? ((await this.journal.state(stream)).elements.find(({ group }) => group === 'path')?.id ?? null)
         : null;
-      const isOwn = (address: string): boolean =>
-        path === null &&
-        (addresses.includes(plainSource(address)) ||
-          address === '::1' ||
-          (address.startsWith('127.') && !(testPaths && address.startsWith('127.0.9.'))));
+      const isOwn = (address: string): boolean => path === null && this.#isOwn(address);
       const got = await askStation(polling, isOwn);
       const kept = got.is === 'answered' ? await this.#keep(polling, got, path === null ? null : { station: stream, path }) : true;
       this.#said(known, { at, is: got.is, detail: got.is === 'answered' ? '' : got.detail });
@@ -154,6 +155,12 @@ export class Poller implements OnApplicationShutdown {
       known.running = false;
       this.#running--;
     }
+  }
+  /** Whether an address is the desk's own machine. */
+  #isOwn(address: string): boolean {
+    const { addresses, testPaths } = this.where.here;
+    const outside = testPaths && address.startsWith('127.0.9.');
+    return address === '::1' || addresses.includes(plainSource(address)) || (address.startsWith('127.') && !outside);
   }
   /** The yard's own instrument stands on loopback: what it answers is simulated. */
   #standsIn({ host, port, asking }: Polling): boolean {

@@ -1,7 +1,7 @@
 import { Controller, Get, HttpCode, HttpStatus, Param, Post } from '@nestjs/common';
 import { isStream, type Stream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
-import type { askNow, pollState, Says } from '@green-lamp/core/api';
+import type { askNow, pollState, Says, tryDoors } from '@green-lamp/core/api';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
 import { Poller } from './poller.ts';
@@ -26,5 +26,12 @@ export class PollsController {
   @HttpCode(200)
   ask(@Param('stream') stream: string): Promise<Says<typeof askNow>> {
     return this.poller.askNow(stationOf(stream));
+  }
+
+  @May('remote.use')
+  @Post(':stream/doors')
+  @HttpCode(200)
+  async doors(@Param('stream') stream: string): Promise<Says<typeof tryDoors>> {
+    return { doors: await this.poller.tryDoors(stationOf(stream)) };
   }
 }

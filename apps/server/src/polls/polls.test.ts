@@ -3,7 +3,7 @@ import { createServer, type Server, type Socket } from 'node:net';
 import { ModbusTCPServer } from 'jsmodbus';
 import type { Json } from '@green-lamp/core/name';
 import { settingKey, type Stream } from '@green-lamp/core/name';
-import type { FrameView, PollState, Says, stationValues } from '@green-lamp/core/api';
+import type { FrameView, PollState, Says, stationValues, TriedDoor } from '@green-lamp/core/api';
 import { Clock } from '../shell/clock.ts';
 import { TestServer, testSource } from '../testing/server.ts';
 
@@ -137,6 +137,38 @@ test('the desk asks nothing of its own machine: no port of it is read by a sheet
   const stream = await polled('8409', { asksBy: 'raw', dials: '127.0.0.1', dialsPort: port }, [{ name: 'level', field: 1 }], unit);
   expect((await ask(stream)).last[0]).toMatchObject({ is: 'own machine' });
   expect(await newest(stream)).toBeUndefined();
+});
+test('the doors of a station are tried from outside: which somebody answers at, and never the desk’s own', async () => {
+  const made = await server.station('8412');
+  const modem = server.chance.element();
+  const port = await talks((socket) => socket.end('menu\r\n'));
+  const set = (holder: string, id: Parameters<typeof settingKey>[1], param: string, value: Json) =>
+    server.entry(made.stream, 'setting.set', { key: settingKey(holder, id, param), value, origin: 'typed', simulated: false, over: null });
+  await server.deliver(
+    server.entry(made.stream, 'element.added', { group: 'modem', id: modem, label: 'router' }),
+    set('modem', modem, 'adminPort', port),
+  );
+  const tried = async () => ((await (await server.post(`/api/stations/${made.stream}/doors`, {})).json()) as { doors: TriedDoor[] }).doors;
+  expect((await tried())[0]).toEqual({ modem, host: testSource, port, is: 'open' });
+  expect((await tried()).slice(1).every(({ is }) => is === 'shut')).toBe(true);
+  const key = settingKey('path', made.path, 'address');
+  const over = (await server.journal.state(made.stream)).settings[key]?.at(-1)?.pos.id ?? null;
+  await server.deliver(
+    server.entry(made.stream, 'setting.set', { key, value: '127.0.0.1', origin: 'typed', simulated: false, over }),
+    set('modem', modem, 'type', 'router'),
+  );
+  const own = server.running.modbusPort;
+  const last = (await server.journal.state(made.stream)).settings[settingKey('modem', modem, 'adminPort')]?.at(-1)?.pos.id ?? null;
+  await server.deliver(
+    server.entry(made.stream, 'setting.set', {
+      key: settingKey('modem', modem, 'adminPort'),
+      value: own,
+      origin: 'typed',
+      simulated: false,
+      over: last,
+    }),
+  );
+  expect((await tried())[0]).toMatchObject({ port: own, is: 'own' });
 });
 test('the yard’s own instrument may stand in for one: what it answers is simulated', async () => {
   const inside = { name: 'value', table: 'input', register: 0 };

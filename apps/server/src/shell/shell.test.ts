@@ -45,6 +45,7 @@ const table: readonly string[] = [
   'PicturesController.read: blobs.read',
   'PicturesController.take: blobs.keep',
   'PollsController.ask: remote.use',
+  'PollsController.doors: remote.use',
   'PollsController.state: frames.read',
   'RemoteController.close: remote.use',
   'RemoteController.session: remote.use',

@@ -65,6 +65,7 @@ export class Yard implements OnApplicationShutdown {
   readonly #carried = new Map<string, Tried[]>();
   readonly #written = new Map<string, { readonly [key: string]: Json }>();
   #texts: readonly SentText[] = [];
+  #told: (text: Extract<Out, { out: 'text' }>) => void = () => undefined;
   #hears: (bytes: string) => void = () => undefined;
 
   constructor(
@@ -252,6 +253,10 @@ export class Yard implements OnApplicationShutdown {
   #busy(stream: string, modem: string): boolean {
     return this.#outfit(stream)?.modems[modem]?.running != null;
   }
+  /** Who is told of a text that the yard's message centre passes on. */
+  onText(hear: (text: Extract<Out, { out: 'text' }>) => void): void {
+    this.#told = hear;
+  }
   #comes(out: Out): void {
     switch (out.out) {
       case 'bytes': {
@@ -266,6 +271,7 @@ export class Yard implements OnApplicationShutdown {
       }
       case 'text':
         this.#texts = [...this.#texts, { to: out.to, text: out.text }].slice(-mostTexts);
+        this.#told(out);
         return;
       case 'webhook':
         void tellWebhook(out.to, out.body);

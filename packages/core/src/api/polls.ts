@@ -1,6 +1,6 @@
 // The desk asks a station: whether it does, how it went, where the way ends.
 import { isInstant } from '../quantity/index.ts';
-import { atLeast, type Fielded, flag, type Given, known, listOf, oneOf, orNull, text } from '../problem/index.ts';
+import { atLeast, type Fielded, flag, type Given, known, listOf, oneOf, orNull, text, whole } from '../problem/index.ts';
 import type { NotPolled } from '../walk/index.ts';
 import { reads, tells } from './route.ts';
 
@@ -47,3 +47,12 @@ export const askNow = tells(
   state,
 );
 export type PollState = Fielded<typeof state>;
+
+const triedShape = atLeast({ modem: text(6), host: text(253), port: whole(0, 65_535), is: oneOf(['open', 'shut', 'silent', 'own']) });
+export type TriedDoor = Given<typeof triedShape>;
+export const tryDoors = tells(
+  '/api/stations/:stream/doors',
+  'Tries the admin ports of a station from the desk, as anybody could; says which of them somebody answers at.',
+  {},
+  { doors: listOf(triedShape, 20) },
+);

@@ -18,7 +18,7 @@ import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts
 import { framesOf } from './frames.ts';
 import { pictureCome, sendPiece } from './pictures.ts';
 import { closeOnce, onceState, openOnce } from './once.ts';
-import { askNow, pollState } from './polls.ts';
+import { askNow, pollState, tryDoors } from './polls.ts';
 import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInState } from './remote.ts';
 import type { AnyRoute } from './route.ts';
 import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
@@ -68,6 +68,7 @@ export const routes: readonly AnyRoute[] = [
   stationValues,
   pollState,
   askNow,
+  tryDoors,
   onceState,
   openOnce,
   closeOnce,

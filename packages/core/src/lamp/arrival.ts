@@ -4,8 +4,8 @@ import { isAtLeast, type Strength, type Turn } from '../evidence/index.ts';
 import { elementsOf, isAfter, isOwnZone, pickKey, type Pos, type Sort, type State, wanted, zonesOf } from '../journal/index.ts';
 import { plainText, settingKey } from '../name/index.ts';
 import { referred } from '../sheet/index.ts';
-import { isAskedKind, wayOutEvent } from '../wire/index.ts';
-import { type Coming, plainSource } from './attribute.ts';
+import { isAskedKind, textKind, wayOutEvent } from '../wire/index.ts';
+import { type Coming, numberSource, plainSource } from './attribute.ts';
 import { asItRuns, type Heard } from './context.ts';
 
 export type Arrived = Coming & {
@@ -46,9 +46,18 @@ const askedFor = (state: State, account: string): Received | null => {
   return one === undefined ? null : { receiver: one.id, sure: wanted(state, settingKey('desk', null, 'polls')) === true };
 };
 
+/** A text is for the receiver that has the account and takes texts: there is one number for all. */
+const textedFor = (state: State, account: string): Received | null => {
+  const own = elementsOf(state, 'receiver').filter(({ id }) => wanted(state, settingKey('receiver', id, 'account')) === account);
+  const speaks = ({ id }: (typeof own)[number]): Json | undefined => wanted(state, settingKey('receiver', id, 'protocol'));
+  const one = own.find((each) => speaks(each) === textKind) ?? own.find((each) => speaks(each) == null);
+  return one === undefined ? null : { receiver: one.id, sure: speaks(one) === textKind };
+};
+
 /** The receiver of an account that listens where the call arrived; null where it arrived at another listener. Never another receiver instead. */
 export const receiverFor = (state: State, { account, listener, port }: Pick<Arrived, 'account' | 'listener' | 'port'>): Received | null => {
   if (isAskedKind(listener)) return askedFor(state, account);
+  if (listener === textKind) return textedFor(state, account);
   const fits = (value: Json | undefined, is: Json): 'fits' | 'open' | 'no' => (value == null ? 'open' : value === is ? 'fits' : 'no');
   const found = elementsOf(state, 'receiver').flatMap(({ id }) => {
     if (wanted(state, settingKey('receiver', id, 'account')) !== account) return [];
@@ -77,15 +86,17 @@ export const accountsOf = (state: State): string[] => [
   ),
 ];
 
-/** Addresses that this station names as a path's own, each once, as they are compared. */
-export const addressesOf = (state: State): string[] => [
-  ...new Set(
-    elementsOf(state, 'path').flatMap(({ id }) => {
-      const address = plainText(wanted(state, settingKey('path', id, 'address')) ?? '').trim();
-      return address === '' || address.includes(' ') ? [] : [plainSource(address)];
-    }),
-  ),
-];
+/** Addresses and telephone numbers that this station names as a path's own, each once, as they are compared. */
+export const addressesOf = (state: State): string[] => {
+  const all = (group: 'path' | 'sim', param: string): string[] =>
+    elementsOf(state, group).map(({ id }) => plainText(wanted(state, settingKey(group, id, param)) ?? '').trim());
+  return [
+    ...new Set([
+      ...all('path', 'address').flatMap((address) => (address === '' || address.includes(' ') ? [] : [plainSource(address)])),
+      ...all('sim', 'number').flatMap((number) => numberSource(number) ?? []),
+    ]),
+  ];
+};
 
 /** Most sorts of call that are kept as evidence between two changes: an outside client may invent event names without end. */
 const mostSorts = 64;

@@ -43,6 +43,13 @@ export const plainSource = (address: string): string =>
     .replace(/%.*$/, '')
     .replace(/^::ffff:(?=\d+\.\d+\.\d+\.\d+$)/i, '');
 
+/** A telephone number as a source: its digits with the plus of its country code; null for what is no number. */
+export const numberSource = (typed: string): string | null => {
+  const plain = typed.replace(/[^\d+]/g, '');
+  return /^\+?\d{3,20}$/.test(plain) ? `tel:${plain}` : null;
+};
+const isNumber = (source: string): boolean => source.startsWith('tel:');
+
 type Asked = {
   readonly use: PathUse;
   readonly address: string;
@@ -50,6 +57,8 @@ type Asked = {
   readonly network: string;
   readonly joined: boolean;
   readonly fixed: boolean;
+  /** The number of its card, as a source. */
+  readonly number: string | null;
 };
 const askedOf = (view: SheetView, use: PathUse): Asked => {
   const text = (key: SettingKey): string => plainText(view.value(key)).trim();
@@ -61,6 +70,7 @@ const askedOf = (view: SheetView, use: PathUse): Asked => {
     network: text(settingKey('path', use.path, 'network')),
     joined: kind === 'private network' || text(settingKey('path', use.path, 'tunnel')) !== '',
     fixed: kind === 'fixed' || kind === 'private network',
+    number: use.sim === null ? null : numberSource(text(settingKey('sim', use.sim, 'number'))),
   };
 };
 
@@ -75,6 +85,9 @@ const isNear = (source: string, here: Here): boolean =>
   here.networks.some((network) => sameNetwork(source, network)) || inNetwork(source, 'fe80::/10');
 
 const isPossible = (state: State, source: string, here: Here, one: Asked, all: readonly Asked[]): boolean => {
+  // A text comes by texts, from the number of its card, and nothing else does.
+  if ((one.use.kind === 'text') !== isNumber(source)) return false;
+  if (isNumber(source)) return one.number === source || !all.some(({ number }) => number === source);
   if (here.hidden) return true;
   const own = owns(one, source);
   // On a demo station an address of this computer that the sheet gives to a path is that path's own.
@@ -108,6 +121,13 @@ export const attribute = (
     strength: here.hidden && how !== 'token' && how !== 'tag' ? 'claimed' : strength,
     impossible,
   });
+  if (isNumber(source)) {
+    // Whoever sends a text can write another's number on it: likely at most.
+    const of = only(possible.filter(({ number }) => number === source));
+    return of === null
+      ? { path: null, how: 'unknown', strength: 'unknown', impossible }
+      : { path: of.use.path, how: 'address', strength: 'likely', impossible };
+  }
   const owners = possible.filter((one) => owns(one, source));
   const owner = only(owners);
   if (owner !== null) {
@@ -146,6 +166,7 @@ export const stillFits = (view: SheetView, use: PathUse, { how, source }: { how:
   const from = plainSource(source.address);
   if (how === 'yard' || how === 'token' || how === 'tag') return true;
   const asked = askedOf(view, use);
+  if (isNumber(from)) return asked.number === from;
   if (how === 'bench') return use.kind === 'ethernet' || use.kind === 'wifi';
   if (how === 'address') return owns(asked, from) && !(use.kind === 'cellular' && !asked.joined && !asked.fixed && isPrivate(from));
   if (how === 'pool') return !isTooWide(asked.pool) && inNetwork(from, asked.pool);

@@ -9,6 +9,10 @@ export const polledEvent = 'polled';
 export const onceKind = 'once';
 export const wayOutEvent = 'way out';
 
+/** A text message, and the event of one that says nothing that the sheet knows. */
+export const textKind = 'text';
+export const textEvent = 'text';
+
 export type Call = {
   readonly account: string;
   /** The unit's own instant, as it sent it; empty where it sent none. */

@@ -1,12 +1,13 @@
 export { keyOf } from './dc09/sealed.ts';
-export { onceKind, polledEvent, wayOutEvent } from './call.ts';
+export { onceKind, polledEvent, textEvent, textKind, wayOutEvent } from './call.ts';
+export { lineCall } from './line/ear.ts';
 export { bytesOf, type Call, clockRefuses, type Ear, type Fate, joined, type Piece, type Read } from './call.ts';
 export { contactIdCheck } from './dc09/contact-id.ts';
 export { crc16 } from './dc09/crc.ts';
 export { clockWindow } from './dc09/ear.ts';
 export { cutFrames, type FrameCutter, newFrameCutter, parseTimestamp, readFrame, writeFrame } from './dc09/frames.ts';
 export { callsOf, formOf, postedForms, type PostedForm, readBody, sniffed } from './posted/posted.ts';
-export { isName, mostBody } from './posted/rows.ts';
+export { isName, mostBody, parsedJson } from './posted/rows.ts';
 export { exampleCall } from './example.ts';
 export {
   askedKinds,

@@ -3,7 +3,7 @@ import { createServer, type IncomingMessage, type Server, type ServerResponse } 
 import { createServer as createHttpsServer, type Server as HttpsServer } from 'node:https';
 import type { Socket } from 'node:net';
 import type { ListenerState } from '@green-lamp/core/api';
-import { type Fate, formOf, mostBody, type Piece, whyWords } from '@green-lamp/core/wire';
+import { type Fate, formOf, mostBody, parsedJson, type Piece, whyWords } from '@green-lamp/core/wire';
 import { openPort } from '../../shell/open-port.ts';
 import type { Tls } from '../../tls/certificates.ts';
 import type { Gate } from '../gate.ts';
@@ -12,7 +12,7 @@ import type { MarkedSockets } from '../marked.ts';
 import type { Shown, UnitKeys } from '../unit-keys.ts';
 import { taking } from './connection.ts';
 import { type Limits, type Listener, plainAddress, Tally } from './listener.ts';
-import { pieceOf } from './posted.ts';
+import { pieceOf, utf8 } from './posted.ts';
 
 /** How long (ms) one request may take in all, and a connection may stay open between two. */
 const longest = 60_000;
@@ -41,6 +41,8 @@ export type Visits = (
   from: { readonly address: string; readonly port: number },
   of: { readonly port: number; readonly mark: Source['mark'] },
 ) => Promise<{ readonly address: string; readonly port: number } | null>;
+/** A gateway for texts posted one: what became of it. */
+export type Texts = (token: string, body: unknown) => Promise<'kept' | 'unknown' | 'not understood' | 'busy' | 'not allowed'>;
 const onceForm = /^\/once\/([0-9a-z]{8})$/;
 const page = (sentence: string): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Seen</title><p style="font:1.3rem sans-serif;margin:2rem">${sentence}</p></html>`;
@@ -62,6 +64,7 @@ export class HttpListener implements Listener {
     limits: () => Limits,
     private readonly changed: () => void,
     private readonly visits: Visits,
+    private readonly texts: Texts,
   ) {
     const hear = (request: IncomingMessage, response: ServerResponse): void => {
       this.#hear(request, response).catch(() => response.destroy());
@@ -126,6 +129,10 @@ export class HttpListener implements Listener {
       await this.#show(code, request, response);
       return;
     }
+    if (path === '/texts' && request.method === 'POST') {
+      await this.#text(request, response);
+      return;
+    }
     const account = accountForm.exec(path)?.[1];
     if (account === undefined) {
       sorry(response, 404, 'A call is posted to /calls/ACCOUNT.', { connection: 'close' });
@@ -146,6 +153,18 @@ export class HttpListener implements Listener {
     const piece = pieceOf({ account, bytes, form: formOf(request.headers['content-type'] ?? ''), shown, now: this.ingest.now });
     const { fate } = await taking(this.ingest, piece, this.#sourceOf(request.socket), this.#tally);
     this.#answer(response, piece, fate, shown);
+  }
+
+  /** A text, posted by a gateway with a machine's token. */
+  async #text(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const bytes = await this.#bodyOf(request);
+    const parsed = bytes === null ? null : parsedJson(utf8(bytes) ?? '');
+    const came = parsed?.ok === true ? await this.texts(tokenOf(request), parsed.value) : 'not understood';
+    if (came === 'not allowed')
+      sorry(response, 401, 'A text is posted with the token of a machine that may use the desk.', { 'www-authenticate': 'Bearer' });
+    else if (came === 'busy') sorry(response, 503, 'Not kept: send it again.', { 'retry-after': '5' });
+    else if (came === 'not understood') sorry(response, 400, 'A text is posted as JSON: from (a telephone number) and text.');
+    else say(response, 200, { kept: 1, known: came === 'kept' });
   }
 
   /** The page of a one-time address: it says what the desk saw, once that is kept. */

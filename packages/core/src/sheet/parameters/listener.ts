@@ -1,5 +1,5 @@
 // These stand in the desk's own stream, not in a station's.
-import { address, dayLong, duration, hour, none, second, yes } from '../forms.ts';
+import { address, dayLong, duration, hour, none, phone, second, yes } from '../forms.ts';
 import { settingsOf } from '../parameter.ts';
 
 const p = settingsOf('listener');
@@ -40,6 +40,7 @@ export const listener = [
     none,
     'Hidden, no address says anything about a path.',
   ),
+  p('textNumber', 'Takes texts at', phone, 'carrier', null, none, 'Whoever’s text comes there is known by the number of its card.'),
   p('lineOn', 'Line records', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
   p('dc09On', 'DC-09 frames', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
   p('httpOn', 'HTTP posts', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),

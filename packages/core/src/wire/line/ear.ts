@@ -32,6 +32,12 @@ const readCall = (bytes: Uint8Array): { read: Read; fault: LineFault | null } =>
   return { read: { ok: true, calls: [call] }, fault: null };
 };
 
+/** A line record that came by another way than its listener; null where it is none. */
+export const lineCall = (bytes: Uint8Array): Call | null => {
+  const { read } = readCall(bytes);
+  return read.ok ? (read.calls[0] ?? null) : null;
+};
+
 const faultOf: { readonly [F in Exclude<Fate, 'not understood' | 'kept' | 'clock' | 'withheld'>]: LineFault } = {
   unknown: 'account',
   busy: 'busy',

@@ -18,7 +18,8 @@ export type PostedWhy =
   | 'no token'
   | 'wrong token'
   | 'other topic'
-  | 'last will';
+  | 'last will'
+  | 'two stations';
 
 export const postedWhy: { readonly [W in PostedWhy]: string } = {
   empty: 'There is nothing in it.',
@@ -38,6 +39,7 @@ export const postedWhy: { readonly [W in PostedWhy]: string } = {
   'too many': 'There are more than 500 calls or 200 values in it.',
   'no token': 'The sheet has no token for this station’s unit: set one, and give it to the unit.',
   'wrong token': 'The account is right and the token is another than on the sheet.',
+  'two stations': 'Two stations name the number from which this text came: nobody can say whose it is.',
   'last will':
     'The unit’s connection broke without a goodbye. This is what it had left to be said then: the desk’s own broker said it, so it proves nothing.',
   'other topic': 'It was published under a topic that is not the account’s own.',

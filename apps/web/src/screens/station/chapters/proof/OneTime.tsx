@@ -124,7 +124,7 @@ export const OneTime = ({ station }: { station: Station }) => {
         <>
           <div className="flex flex-wrap items-start gap-4">
             {once.page > 0 && listener !== undefined && <Code text={page} size={150} />}
-            <div className="min-w-0 grow">
+            <div className="min-w-0 grow basis-80">
               <p>From behind the unit, open within {inWords(Math.max(1000, Math.round(left / 1000) * 1000))}:</p>
               {listener === undefined ? (
                 <p className="font-semibold">The desk does not hear HTTP now: use one of the two below, or switch it on under Desk.</p>

@@ -11,6 +11,7 @@ import { Press } from '../../../../parts/Press.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { append } from '../../../../store/append.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { Doors } from './Doors.tsx';
 import { OtherMakers, RemoteSession } from './RemoteSession.tsx';
 
 const senders: { readonly [S in Sender]: string } = {
@@ -108,5 +109,6 @@ export const RemotePart = ({ station }: { station: Station }) => (
     <WayBack station={station} />
     <RemoteSession station={station} />
     <OtherMakers station={station} />
+    <Doors station={station} />
   </section>
 );
