@@ -43,8 +43,12 @@ export const person = (web) => {
     if (answers === undefined || refused !== undefined) throw new Error(JSON.stringify(refused ?? answers).slice(0, 300));
     return answers;
   };
+  const get = async (path) => {
+    cookie ??= await signIn();
+    return (await fetch(`${web()}${path}`, { headers: { cookie, connection: 'close' } })).json();
+  };
   const arrive = () => post([entry('people', 'person.added', { id: who.person, name: 'Bench' })]);
-  return { entry, post, send, arrive };
+  return { entry, post, send, get, arrive };
 };
 
 /** A socket of a unit; `ask` sends a record and waits for its answer. */

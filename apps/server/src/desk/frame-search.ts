@@ -8,7 +8,7 @@ import { textIn } from '../shell/sqlite.ts';
 import { FrameRow } from './frame.row.ts';
 
 /** Rows that one piece looks at, and how long (ms) one look goes on. */
-const piece = 20_000;
+const piece = 4000;
 const longest = 1500;
 
 export type Found = {
