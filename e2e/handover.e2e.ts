@@ -6,7 +6,18 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { device as openDevice, arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, setting } from './technician.ts';
+import {
+  device as openDevice,
+  arrive,
+  arrivesFrom,
+  delivered,
+  lamp,
+  makeNow,
+  newAccount,
+  openStation,
+  part,
+  setting,
+} from './technician.ts';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 /** The command line as a person calls it, from the folder in which the files are. */
@@ -163,4 +174,20 @@ test('[R1] newer house rules change nothing until they are adopted; then the lam
   await expect(page.getByRole('region', { name: 'Judged by' })).toContainText(
     /Reporting module in a host panel, reporting-module version 2/,
   );
+});
+
+test('what is due later is a list, and a calendar file', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Due later', account: newAccount() });
+  await setting(page, /^SIM, /, 'Contract ends', '2027-03-14');
+  await delivered(page);
+  await page.keyboard.press('8');
+  await part(page, 'Due');
+  const due = page.getByRole('region', { name: 'What is due' });
+  await expect(due.getByRole('listitem')).toContainText('card contract ends');
+  const [saved] = await Promise.all([page.waitForEvent('download'), due.getByRole('button', { name: 'Save as a calendar' }).click()]);
+  expect(saved.suggestedFilename()).toBe('due.ics');
+  const text = readFileSync(await saved.path(), 'utf8');
+  expect(text).toContain('DTSTART;VALUE=DATE:20270314');
+  expect(text.replace(/\r\n[ \t]/g, '')).toContain('SUMMARY:Due later: SIM: card contract ends');
 });

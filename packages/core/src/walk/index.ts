@@ -4,6 +4,7 @@ export * from './cards.ts';
 export * from './challenge.ts';
 export * from './device-file.ts';
 export * from './doors.ts';
+export * from './due.ts';
 export * from './ending.ts';
 export * from './ends.ts';
 export * from './first-call.ts';

@@ -1,8 +1,9 @@
-// Handover: the record, what is put back and how it is signed off, and the label for the door.
+// Handover: the record, what is put back and how it is signed off, the label for the door, and what is due later.
 import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
 import { useNow } from '../../../../store/use-stream.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
+import { DuePart } from './DuePart.tsx';
 import { LabelPart } from './LabelPart.tsx';
 import { PutBack } from './PutBack.tsx';
 import { RecordPart } from './RecordPart.tsx';
@@ -22,6 +23,7 @@ const parts = [
   { id: 'record', label: 'Record', Part: RecordPart },
   { id: 'sign-off', label: 'Sign-off', Part: SignOffPart },
   { id: 'label', label: 'Label', Part: LabelPart },
+  { id: 'due', label: 'Due', Part: DuePart },
 ] as const;
 
 export const HandoverChapter = () => {

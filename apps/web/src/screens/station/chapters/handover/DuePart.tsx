@@ -1,0 +1,59 @@
+// What is due after the handover: what ends, and which proof grows too old; as a list and as a calendar file.
+import { lampWords } from '@green-lamp/core/name';
+import { type Due, dueList } from '@green-lamp/core/walk';
+import { Empty } from '../../../../parts/State.tsx';
+import { calendarText, type DueDay } from '../../../../store/calendar.ts';
+import { tell } from '../../../../store/live.ts';
+import type { Station } from '../../../../store/use-station.ts';
+import { handOut } from './journal-file.ts';
+
+const wordsOf = (due: Due): { what: string; why: string } =>
+  due.is === 'end'
+    ? { what: `${due.what}: ${due.kind} ends`, why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.` }
+    : {
+        what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
+        why: 'By the house rules that the station follows its proof is too old from then on.',
+      };
+
+export const DuePart = ({ station }: { station: Station }) => {
+  const list = dueList(station.state, station.line, { now: station.now, zone: station.zone });
+  const name = station.state.station?.name ?? '';
+  const save = (): void => {
+    const days = list.map((due): DueDay => {
+      const { what, why } = wordsOf(due);
+      const id = due.is === 'end' ? due.key : `${due.lamp}-${due.path ?? ''}`;
+      return { id: `${station.stream}-${id}@green-lamp`, day: due.day, what: `${name}: ${what}`, why };
+    });
+    calendarText(days)
+      .then((text) => {
+        handOut('due.ics', text, 'text/calendar');
+      })
+      .catch(tell);
+  };
+  return (
+    <section aria-label="What is due">
+      {list.length === 0 ? (
+        <Empty>Nothing on the sheet ends on a known day, and no proof has a day from which it is too old.</Empty>
+      ) : (
+        <>
+          <button type="button" className="button mb-2" onClick={save}>
+            Save as a calendar
+          </button>
+          <ul>
+            {list.map((due) => {
+              const { what, why } = wordsOf(due);
+              return (
+                <li key={`${due.day}${what}`} className="flex flex-wrap gap-x-4 border-b border-rule py-2">
+                  <span className="mono w-28">{due.day}</span>
+                  <span className="min-w-0 grow basis-60 wrap-anywhere">
+                    <b>{what}</b> <span className="block text-note text-ink-2">{why}</span>
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+};
