@@ -33,7 +33,7 @@ export default {
       to: {
         pathNot: [
           '^packages/core/src/',
-          '^(?:packages/core/)?node_modules/(?:@noble|canonicalize|ip-address|papaparse|temporal-polyfill)/',
+          '^(?:packages/core/)?node_modules/(?:@noble|canonicalize|fflate|ip-address|papaparse|temporal-polyfill)/',
         ],
       },
     },

@@ -83,7 +83,7 @@ test('while something runs the screen stays awake; what arrives sounds and vibra
   await openStation(page, { name: 'Across a cabinet', account, paths: ['Ethernet'] });
   await arrivesFrom(page, 'Ethernet');
   await delivered(page);
-  await page.getByRole('link', { name: /Proof/ }).click();
+  await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
   await page.getByRole('region', { name: 'Make an event now' }).getByRole('button', { name: 'I make it now' }).click();
   await expect.poll(done).toEqual(['awake']);
   const runs = page.getByRole('region', { name: 'What runs' });

@@ -191,3 +191,39 @@ test('what is due later is a list, and a calendar file', async ({ page, desk }) 
   expect(text).toContain('DTSTART;VALUE=DATE:20270314');
   expect(text.replace(/\r\n[ \t]/g, '')).toContain('SUMMARY:Due later: SIM: card contract ends');
 });
+
+test('[J8] a station in one file: whole by the command line, refused once a byte is changed, and opened again from it', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'All in one', account, paths: ['Ethernet'] });
+  await arrivesFrom(page, 'Ethernet');
+  await delivered(page);
+  await desk.send(`${account};;event=door`);
+  await delivered(page);
+  await page.keyboard.press('8');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save it all in one file (zip)' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('all-in-one.zip');
+  await expect(page.getByText(/^Saved: 3 files, each with its SHA-256/)).toBeVisible();
+  const file = join(desk.folder, 'all-in-one.zip');
+  await download.saveAs(file);
+  expect(greenlamp(desk.folder, 'verify', 'all-in-one.zip')).toMatchObject({
+    code: 0,
+    out: expect.stringMatching(/^Whole: station:\w+, 4 files, /),
+  });
+  const bytes = readFileSync(file);
+  const changed = Buffer.from(bytes);
+  const at = changed.indexOf('calls.ndjson') + 40;
+  changed[at] = (changed[at] ?? 0) ^ 1;
+  writeFileSync(join(desk.folder, 'changed.zip'), changed);
+  expect(greenlamp(desk.folder, 'verify', 'changed.zip').code).toBe(1);
+  await page.goto(`${desk.web}/new`);
+  await page.getByLabel('Sheet files').setInputFiles([file, join(desk.folder, 'changed.zip')]);
+  await page.getByRole('link', { name: 'All in one' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'All in one' })).toBeVisible();
+});

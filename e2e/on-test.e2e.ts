@@ -11,7 +11,7 @@ test('on test at our own desk: seen on every chapter and on Stations, arrivals a
   const stream = await openStation(page, { name: 'On test', account, paths: ['Ethernet'] });
   await arrivesFrom(page, 'Ethernet');
   await delivered(page);
-  await page.getByRole('link', { name: /Proof/ }).click();
+  await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
   const bar = page.getByRole('region', { name: 'On test' });
   await expect(bar).toContainText('Live. What you make now is taken for real.');
   await bar.getByLabel('For').selectOption({ label: '60 min' });
@@ -57,7 +57,7 @@ test('at somebody else’s desk it begins and ends with who was told, and a time
   await arrive(page, desk.web);
   await openStation(page, { name: 'Their desk', account: newAccount(), paths: ['Ethernet'] });
   await setting(page, /^Desk/, 'Monitored by', 'another desk');
-  await page.getByRole('link', { name: /Proof/ }).click();
+  await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
   const bar = page.getByRole('region', { name: 'On test' });
   await bar.getByRole('button', { name: 'The desk has put it on test…' }).click();
   const dialog = page.getByRole('dialog');

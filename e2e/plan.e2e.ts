@@ -223,7 +223,7 @@ test('from afar: the start message is made without its word, the sender is judge
 }) => {
   await arrive(page, desk.web);
   await page.getByRole('link', { name: /Reporting module/ }).click();
-  await page.getByRole('link', { name: /Proof/ }).click();
+  await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
   await part(page, 'Remote change');
   const afar = page.getByRole('region', { name: 'Remote change', exact: true });
   await expect(afar).toContainText('This telephone is on the unit’s list.');

@@ -165,7 +165,7 @@ const tours: readonly Tour[] = [
       }
       await page.getByRole('link', { name: 'Stations', exact: true }).click();
       await page.getByRole('link', { name: /Reporting module/ }).click();
-      await page.getByRole('link', { name: /Proof/ }).click();
+      await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
       await part(page, 'Remote change');
       await clean('remote change');
       await page.goto(`${new URL(page.url()).origin}/copy`);

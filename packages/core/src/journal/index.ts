@@ -1,6 +1,7 @@
 export * from './canonical.ts';
 export * from './chain.ts';
 export * from './entry.ts';
+export * from './bundle.ts';
 export * from './export.ts';
 export { doorFaults } from './door.ts';
 export { advance, foldAll } from './fold.ts';

@@ -2,6 +2,7 @@ export * from './answers.ts';
 export * from './asks.ts';
 export * from './cards.ts';
 export * from './challenge.ts';
+export * from './desk-list.ts';
 export * from './device-file.ts';
 export * from './doors.ts';
 export * from './due.ts';

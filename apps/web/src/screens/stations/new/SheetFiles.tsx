@@ -14,7 +14,7 @@ export const SheetFiles = () => {
         ref={input}
         type="file"
         multiple
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="sr-only"
         aria-label="Sheet files"
         tabIndex={-1}

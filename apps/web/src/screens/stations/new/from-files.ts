@@ -1,10 +1,10 @@
 // Stations out of sheets that were saved as files: each file by itself, so that a bad one loses no other.
 import { isSettingKey, stationStream, type Stream } from '@green-lamp/core/name';
-import { readSheet, type SheetFile } from '@green-lamp/core/journal';
+import { bundleParts, isZip, readSheet, sayBundleFault, type SheetFile, verifyBundle } from '@green-lamp/core/journal';
 import { sentence } from '@green-lamp/core/problem';
 import { append, type Draft } from '../../../store/append.ts';
 import { newId } from '../../../store/device.ts';
-import { opened } from '../../../store/opened.ts';
+import { opened, sized } from '../../../store/opened.ts';
 
 export type FromFile = { readonly file: string } & ({ readonly stream: Stream; readonly name: string } | { readonly why: string });
 
@@ -16,9 +16,17 @@ const draftsOf = ({ station, elements, settings }: SheetFile): Draft[] => [
   ),
 ];
 
+/** The sheet's text in a file: a sheet itself, or a bundle that is whole. */
+const sheetIn = async (file: File): Promise<string> => {
+  if (!isZip(new Uint8Array(await file.slice(0, 4).arrayBuffer()))) return opened(file, 'json');
+  const bundle = verifyBundle(new Uint8Array(await sized(file, 'device').arrayBuffer()));
+  if (!bundle.ok) throw new Error(sayBundleFault(bundle));
+  return new TextDecoder().decode(bundle.files[bundleParts.sheet]);
+};
+
 const fromFile = async (file: File): Promise<FromFile> => {
   try {
-    const read = readSheet(await opened(file, 'json'));
+    const read = readSheet(await sheetIn(file));
     if (!read.ok)
       return {
         file: file.name,

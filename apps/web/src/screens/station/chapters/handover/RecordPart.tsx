@@ -2,10 +2,12 @@
 import { useState } from 'react';
 import { sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/core/journal';
 import type { NamedRules } from '@green-lamp/core/lamp';
+import { isSha256 } from '@green-lamp/core/name';
 import { counted, instant, wallTime } from '@green-lamp/core/quantity';
 import { tell } from '../../../../store/live.ts';
 import { usePeople } from '../../../../store/use-stream.ts';
 import type { Station } from '../../../../store/use-station.ts';
+import { gather, packed } from './bundle-file.ts';
 import { handOut, journalFile } from './journal-file.ts';
 import { SignedSaid } from './SignedSaid.tsx';
 import { EvidenceList, FindingList, LampTable, SettingTables } from './RecordTables.tsx';
@@ -33,6 +35,7 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
   const people = usePeople();
   const station = { ...here, speaker: speakerOf(here.state, (person) => people[person] ?? null, longAgo, here.zone) };
   const [verified, setVerified] = useState<Verified | null>(null);
+  const [packing, setPacking] = useState<string | null>(null);
   const { state, speaker, zone, now, head, entries } = station;
   const waiting = entries.filter(({ waits }) => waits).length;
   const simulated = Object.values(state.evidence).some((evidence) => evidence.simulated);
@@ -40,6 +43,24 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
   const download = async (): Promise<void> => {
     const text = await journalFile(station.stream);
     handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-journal.json`, text);
+  };
+  const bundle = async (): Promise<void> => {
+    const head = station.head;
+    if (!isSha256(head)) throw new Error('The desk has kept nothing of this station yet: deliver what waits first.');
+    setPacking('Gathering what belongs to it…');
+    try {
+      const gathered = await gather(station, head);
+      handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.zip`, await packed(station.stream, gathered), 'application/zip');
+      const files = counted(Object.keys(gathered.files).length, 'file');
+      setPacking(
+        gathered.absent.length === 0
+          ? `Saved: ${files}, each with its SHA-256 in the manifest.`
+          : `Saved: ${files}. ${counted(gathered.absent.length, 'text or picture', 'texts or pictures')} that entries name could not be had.`,
+      );
+    } catch (error) {
+      setPacking(null);
+      throw error;
+    }
   };
   const verify = async (): Promise<void> => {
     setVerified(verifyJournal(new TextEncoder().encode(await journalFile(station.stream)), head));
@@ -60,6 +81,9 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
         <button type="button" className="button" onClick={() => void download().catch(tell)}>
           Save the whole journal (JSON)
         </button>
+        <button type="button" className="button" onClick={() => void bundle().catch(tell)}>
+          Save it all in one file (zip)
+        </button>
         <button type="button" className="button" onClick={() => void verify().catch(tell)}>
           Verify it here
         </button>
@@ -68,6 +92,11 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
             {verified.ok
               ? `Sound: ${counted(verified.kept, 'entry', 'entries')} kept and ${verified.waiting} waiting; the chain ends in ${verified.head.slice(0, 12)}.`
               : sayFault(verified)}
+          </p>
+        )}
+        {packing !== null && (
+          <p role="status" className="basis-full font-semibold">
+            {packing}
           </p>
         )}
         {waiting > 0 && (
