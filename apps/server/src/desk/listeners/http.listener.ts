@@ -1,10 +1,9 @@
 // A listener for HTTP: a unit posts a body to /calls/ACCOUNT with its token, on a port of its own that serves nothing else. It is answered after its commit.
-import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
-import { createServer as createHttpsServer, type Server as HttpsServer } from 'node:https';
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { createServer as createHttpsServer } from 'node:https';
 import type { Socket } from 'node:net';
 import type { ListenerState } from '@green-lamp/core/api';
 import { type Fate, formOf, mostBody, parsedJson, type Piece, whyWords } from '@green-lamp/core/wire';
-import { openPort } from '../../shell/open-port.ts';
 import type { Tls } from '../../tls/certificates.ts';
 import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
@@ -12,6 +11,7 @@ import type { MarkedSockets } from '../marked.ts';
 import type { Shown, UnitKeys } from '../unit-keys.ts';
 import { taking } from './connection.ts';
 import { type Limits, type Listener, plainAddress, Tally } from './listener.ts';
+import { Sockets } from './sockets.ts';
 import { pieceOf, utf8 } from './posted.ts';
 
 /** How long (ms) one request may take in all, and a connection may stay open between two. */
@@ -48,21 +48,17 @@ const page = (sentence: string): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Seen</title><p style="font:1.3rem sans-serif;margin:2rem">${sentence}</p></html>`;
 
 export class HttpListener implements Listener {
-  readonly #server: Server | HttpsServer;
-  readonly #sockets = new Set<Socket>();
+  readonly #sockets: Sockets;
   readonly #tally = new Tally();
-  #host = '';
-  #port = 0;
-  #state: ListenerState['state'] = 'closed';
 
   constructor(
-    private readonly tls: Tls | null,
+    tls: Tls | null,
     private readonly ingest: Ingest,
     private readonly keys: UnitKeys,
     private readonly marked: MarkedSockets,
     private readonly gate: Gate,
     limits: () => Limits,
-    private readonly changed: () => void,
+    changed: () => void,
     private readonly visits: Visits,
     private readonly texts: Texts,
   ) {
@@ -70,56 +66,21 @@ export class HttpListener implements Listener {
       this.#hear(request, response).catch(() => response.destroy());
     };
     const options = { requestTimeout: longest, headersTimeout: Math.min(longest, limits().firstByte), keepAliveTimeout: between };
-    this.#server = tls === null ? createServer(options, hear) : createHttpsServer({ ...options, cert: tls.cert, key: tls.key }, hear);
-    this.#server.on('connection', (socket: Socket) => {
-      this.#admit(socket);
-    });
+    const server = tls === null ? createServer(options, hear) : createHttpsServer({ ...options, cert: tls.cert, key: tls.key }, hear);
+    this.#sockets = new Sockets('http', server, tls, gate, this.#tally, changed);
   }
 
   get state(): ListenerState {
-    return {
-      kind: 'http',
-      host: this.#host,
-      port: this.#port,
-      by: this.tls === null ? 'tcp' : 'tls',
-      state: this.#state,
-      connections: this.#sockets.size,
-      ...this.#tally.state,
-    };
+    return this.#sockets.state;
   }
   async listen(host: string, port: number): Promise<void> {
-    this.#host = host;
-    this.#port = await openPort(this.#server, host, port);
-    this.#state = 'listening';
+    await this.#sockets.listen(host, port);
   }
-  renew({ cert, key }: Tls): void {
-    if ('setSecureContext' in this.#server) this.#server.setSecureContext({ cert, key });
+  renew(tls: Tls): void {
+    this.#sockets.renew(tls);
   }
   async close(): Promise<void> {
-    this.#state = 'closed';
-    for (const socket of this.#sockets) socket.destroy();
-    await new Promise<void>((done) => {
-      this.#server.close(() => {
-        done();
-      });
-    });
-  }
-
-  #admit(socket: Socket): void {
-    const address = plainAddress(socket.remoteAddress);
-    if (!this.gate.connected(address)) {
-      this.#tally.turnedAway('There are as many connections as the desk takes, in all or from its address.');
-      socket.destroy();
-      return;
-    }
-    this.#sockets.add(socket);
-    this.changed();
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => {
-      this.#sockets.delete(socket);
-      this.gate.left(address);
-      this.changed();
-    });
+    await this.#sockets.close();
   }
 
   async #hear(request: IncomingMessage, response: ServerResponse): Promise<void> {
@@ -170,7 +131,7 @@ export class HttpListener implements Listener {
   /** The page of a one-time address: it says what the desk saw, once that is kept. */
   async #show(code: string, { socket }: IncomingMessage, response: ServerResponse): Promise<void> {
     const { address, port, mark } = this.#sourceOf(socket);
-    const seen = await this.visits(code, { address, port }, { port: this.#port, mark });
+    const seen = await this.visits(code, { address, port }, { port: this.#sockets.port, mark });
     const sentence =
       seen === null
         ? 'Nothing is open at this address, or no more.'
@@ -211,6 +172,6 @@ export class HttpListener implements Listener {
 
   #sourceOf(socket: Socket): Source {
     const [address, port] = [plainAddress(socket.remoteAddress), socket.remotePort ?? 0];
-    return { listener: 'http', address, port, listenerPort: this.#port, mark: this.marked.take(address, port) };
+    return { listener: 'http', address, port, listenerPort: this.#sockets.port, mark: this.marked.take(address, port) };
   }
 }

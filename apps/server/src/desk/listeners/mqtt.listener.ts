@@ -1,11 +1,10 @@
 // A listener for MQTT 3.1.1: a broker that is one unit's way to the desk and nobody's way to another. The user name is the account, the password its token; a message is acknowledged after its commit.
-import { createServer, type Server, type Socket } from 'node:net';
+import { createServer, type Socket } from 'node:net';
 import { Duplex, pipeline } from 'node:stream';
-import { createServer as createTlsServer, type Server as TlsServer } from 'node:tls';
+import { createServer as createTlsServer } from 'node:tls';
 import { Aedes, type Client, type PublishPacket } from 'aedes';
 import type { ListenerState } from '@green-lamp/core/api';
 import { isName, mostBody, type Piece, type PostedForm, sniffed } from '@green-lamp/core/wire';
-import { openPort } from '../../shell/open-port.ts';
 import type { Tls } from '../../tls/certificates.ts';
 import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
@@ -13,6 +12,7 @@ import type { MarkedSockets } from '../marked.ts';
 import type { UnitKeys } from '../unit-keys.ts';
 import { taking } from './connection.ts';
 import { type Limits, type Listener, plainAddress, Tally } from './listener.ts';
+import { Sockets } from './sockets.ts';
 import { MqttGuard, TurnedAway } from './mqtt-guard.ts';
 import { has, pieceOf, utf8 } from './posted.ts';
 
@@ -27,44 +27,30 @@ type Known = { readonly account: string; readonly token: string };
 const bytesOf = (payload: string | Buffer): Buffer => (typeof payload === 'string' ? Buffer.from(payload) : payload);
 
 export class MqttListener implements Listener {
-  readonly #server: Server | TlsServer;
-  readonly #sockets = new Set<Socket>();
+  readonly #sockets: Sockets;
   readonly #tally = new Tally();
   readonly #sources = new WeakMap<object, Source>();
   readonly #known = new WeakMap<Client, Known>();
   #broker: Aedes | null = null;
-  #host = '';
-  #port = 0;
-  #state: ListenerState['state'] = 'closed';
 
   constructor(
-    private readonly tls: Tls | null,
+    tls: Tls | null,
     private readonly ingest: Ingest,
     private readonly keys: UnitKeys,
     private readonly marked: MarkedSockets,
-    private readonly gate: Gate,
+    gate: Gate,
     private readonly limits: () => Limits,
-    private readonly changed: () => void,
+    changed: () => void,
   ) {
     const serve = (socket: Socket): void => {
       this.#serve(socket);
     };
-    this.#server = tls === null ? createServer(serve) : createTlsServer({ cert: tls.cert, key: tls.key, handshakeTimeout: 20_000 }, serve);
-    this.#server.on('connection', (socket: Socket) => {
-      this.#admit(socket);
-    });
+    const server = tls === null ? createServer(serve) : createTlsServer({ cert: tls.cert, key: tls.key, handshakeTimeout: 20_000 }, serve);
+    this.#sockets = new Sockets('mqtt', server, tls, gate, this.#tally, changed);
   }
 
   get state(): ListenerState {
-    return {
-      kind: 'mqtt',
-      host: this.#host,
-      port: this.#port,
-      by: this.tls === null ? 'tcp' : 'tls',
-      state: this.#state,
-      connections: this.#sockets.size,
-      ...this.#tally.state,
-    };
+    return this.#sockets.state;
   }
   async listen(host: string, port: number): Promise<void> {
     this.#broker = await Aedes.createBroker({
@@ -100,50 +86,26 @@ export class MqttListener implements Listener {
     });
     this.#broker.on('clientError', (client) => client.close());
     this.#broker.on('connectionError', (client) => client.close());
-    this.#host = host;
-    this.#port = await openPort(this.#server, host, port);
-    this.#state = 'listening';
+    await this.#sockets.listen(host, port);
   }
-  renew({ cert, key }: Tls): void {
-    if ('setSecureContext' in this.#server) this.#server.setSecureContext({ cert, key });
+  renew(tls: Tls): void {
+    this.#sockets.renew(tls);
   }
   async close(): Promise<void> {
-    this.#state = 'closed';
-    for (const socket of this.#sockets) socket.destroy();
-    await new Promise<void>((done) => {
-      this.#server.close(() => {
-        done();
-      });
-    });
+    await this.#sockets.close();
     await new Promise<void>((done) => {
       if (this.#broker === null) done();
       else this.#broker.close(done);
     });
   }
 
-  #admit(socket: Socket): void {
-    const address = plainAddress(socket.remoteAddress);
-    if (!this.gate.connected(address)) {
-      this.#tally.turnedAway('There are as many connections as the desk takes, in all or from its address.');
-      socket.destroy();
-      return;
-    }
-    this.#sockets.add(socket);
-    this.changed();
-    socket.on('error', () => socket.destroy());
-    socket.on('close', () => {
-      this.#sockets.delete(socket);
-      this.gate.left(address);
-      this.changed();
-    });
-  }
   #serve(socket: Socket): void {
     const [address, port] = [plainAddress(socket.remoteAddress), socket.remotePort ?? 0];
     socket.setNoDelay(true);
     socket.on('error', () => socket.destroy());
     const guard = new MqttGuard(mostPacket, (bytes) => socket.write(bytes));
     const conn = Duplex.from({ readable: guard, writable: socket });
-    this.#sources.set(conn, { listener: 'mqtt', address, port, listenerPort: this.#port, mark: this.marked.take(address, port) });
+    this.#sources.set(conn, { listener: 'mqtt', address, port, listenerPort: this.#sockets.port, mark: this.marked.take(address, port) });
     conn.on('error', () => undefined); // told by whoever made it
     conn.on('close', () => socket.destroySoon());
     pipeline(socket, guard, (error) => {
