@@ -44,16 +44,14 @@ export const useListed = (
   const of = `show=${show}&find=${encodeURIComponent(find)}`;
   const asked = useRef(of);
   const seen = useRef<readonly [number, number]>([0, 0]);
-  const flying = useRef(new Set<string>());
+  /** Pages on their way, and whether one was asked for again meanwhile: what comes may be from before the change. */
+  const flying = useRef(new Map<string, boolean>());
   const connected = useLive((live) => live.connected);
   const board = useLive((live) => live.board);
   const waiting = useLive((live) => live.waiting);
 
-  const fetchPage = useCallback(
+  const fetchOnce = useCallback(
     async (page: number): Promise<void> => {
-      const key = `${of} ${page}`;
-      if (flying.current.has(key)) return;
-      flying.current.add(key);
       try {
         const answer = await ask(listStations, { query: { show, find, from: page * pageSize, limit: pageSize } });
         await db.summaries.bulkPut(answer.stations.map((summary) => ({ ...summary, asOf: answer.now })));
@@ -70,11 +68,27 @@ export const useListed = (
         const stations = (await localSummaries()).filter(({ name }) => name.toLowerCase().includes(find.toLowerCase()));
         if (asked.current !== of) return;
         setKnown({ of, pages: new Map([[0, stations]]), total: stations.length, counts: null, judging: none, unsent: [], from: 'store' });
+      }
+    },
+    [of, show, find],
+  );
+  const fetchPage = useCallback(
+    async (page: number): Promise<void> => {
+      const key = `${of} ${page}`;
+      if (flying.current.has(key)) {
+        flying.current.set(key, true);
+        return;
+      }
+      try {
+        do {
+          flying.current.set(key, false);
+          await fetchOnce(page);
+        } while (flying.current.get(key) === true && asked.current === of);
       } finally {
         flying.current.delete(key);
       }
     },
-    [of, show, find],
+    [of, fetchOnce],
   );
   const askSeen = useCallback((): void => {
     const [first, last] = seen.current;
