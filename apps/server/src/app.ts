@@ -14,6 +14,7 @@ import { parseRfc3339 } from '@green-lamp/core/quantity';
 import { AccountsModule } from './accounts/accounts.module.ts';
 import { Accounts } from './accounts/accounts.ts';
 import { Copies } from './safe/copies.ts';
+import { LastingFile } from './safe/lasting.ts';
 import { SafeModule } from './safe/safe.module.ts';
 import { BlobsModule } from './blobs/blobs.module.ts';
 import { Board } from './board/board.ts';
@@ -229,6 +230,7 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   if (existsSync(join(env.web, 'index.html'))) servePage(app, env.web);
   const journal = app.get(Journal);
   await journal.open();
+  await app.get(LastingFile).open(env.keys);
   const firstCode = await app.get(Accounts).open(env.accounts === 'demo');
   await app.get(Whereabouts).open(env);
   await app.get(Pieces).open(env.data);

@@ -1,10 +1,16 @@
 import 'reflect-metadata';
 import { METHOD_METADATA, PATH_METADATA } from '@nestjs/common/constants';
 import { ModulesContainer } from '@nestjs/core';
+import { readdirSync } from 'node:fs';
+import { join as path } from 'node:path';
 import { WebSocket } from 'ws';
 import { may, type Permission, routes } from '@green-lamp/core/api';
-import { accessStream, isObject, peopleStream, type Role, roles, type Ulid } from '@green-lamp/core/name';
+import { accessStream, isObject, peopleStream, type Role, roles, settingKey, stationStream, type Ulid } from '@green-lamp/core/name';
 import { markName } from '../shell/may.ts';
+import { Copies } from '../safe/copies.ts';
+import { restore } from '../safe/restore.ts';
+import { SecretRow } from '../secrets/secret.row.ts';
+import { Vault } from '../secrets/vault.ts';
 import { Database } from '../shell/database.ts';
 import { TestServer } from '../testing/server.ts';
 import { Attempts } from './attempts.ts';
@@ -229,6 +235,43 @@ test('all of it is there after a restart', async () => {
   await server.open({ accounts: 'own' }).catch(() => undefined); // the helper's own person is nobody here
   expect(server.running.firstCode).toBeNull();
   expect((await send('/api/stations', null, lead)).status).toBe(200);
+});
+test('a copy brings back no role that was taken, no password that was replaced and no secret that was erased since it was made', async () => {
+  const [gone, lower, stays] = [await join('Gil', 'lead'), await join('Low', 'lead'), await join('Kit', 'technician')];
+  const [stream, ref] = [stationStream(server.chance.ulid(Date.now())), server.chance.ulid(Date.now())];
+  const key = settingKey('modem', server.chance.element(), 'password');
+  const as = { who: { person: leads, device: server.me.device } };
+  const opened = server.textOf(server.entry(stream, 'station.opened', { name: 'Weir', demo: false }, as));
+  await send('/api/entries', { entries: [opened], secrets: [] }, lead);
+  await server.journal.append((turn) => turn.secret(server.running.app.get(Vault).row(stream, ref, 'plain words')));
+  await server.running.app.get(Copies).make();
+  const role = (person: Ulid, of: Role | null) => server.textOf(server.entry(peopleStream, 'role.given', { person, role: of }, as));
+  const erase = server.textOf(server.entry(stream, 'secret.erased', { ref, key, words: '' }, as));
+  const kept = await send('/api/entries', { entries: [role(gone.person, null), role(lower.person, 'reader'), erase], secrets: [] }, lead);
+  expect(((await kept.json()) as { answers: { is: string }[] }).answers.map(({ is }) => is)).toEqual(['kept', 'kept', 'kept']);
+  const other = 'kettle marble anchor nine';
+  expect((await send('/api/password', { old: good, password: other }, stays)).status).toBe(200);
+  await server.close();
+  const file = readdirSync(path(server.folder, 'copies')).sort().at(-1) ?? '';
+  restore(path(server.folder, 'data'), path(server.folder, 'copies', file), '01KAV0000000000000000000Z1', Date.now());
+  await server.open({ accounts: 'own' }).catch(() => undefined); // the helper's own person is nobody here
+  const signs = (name: string, password: string) => send('/api/sign-in', { name, password, device: 'x' });
+  expect((await signs('Gil', good)).status).toBe(401);
+  expect(await whoOf(await signs('Low', good))).toMatchObject({ role: 'reader' });
+  for (const password of [good, other]) expect((await signs('Kit', password)).status).toBe(401);
+  expect(await server.running.app.get(Database).em().count(SecretRow, { ref })).toBe(0);
+  const back = await signs('Ina', good);
+  expect(back.status).toBe(200);
+  lead.cookie = back.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
+  // A start after that holds nothing against anybody: a code gives a new password, and it stands.
+  const { code: again } = (await (await send('/api/accounts/code', { person: stays.person }, lead)).json()) as { code: string };
+  expect((await send('/api/sign-in/code', { code: again, name: 'Kit', password: other, device: 'x' })).status).toBe(200);
+  await server.close();
+  await server.open({ accounts: 'own' }).catch(() => undefined); // as above
+  expect((await signs('Kit', other)).status).toBe(200);
 });
 
 /** Every handler, by the route that it answers, with its mark. */

@@ -4,8 +4,9 @@ import { HttpStatus, Injectable, Logger } from '@nestjs/common';
 import type { AccountView, SessionView, SignedIn, TokenView } from '@green-lamp/core/api';
 import { accessStream, isRole, isUlid, peopleStream, type Role, sure, type Ulid } from '@green-lamp/core/name';
 import { inWords } from '@green-lamp/core/quantity';
-import { type DataOf, type KindName, textOf, write } from '@green-lamp/core/journal';
+import { type DataOf, type KindName } from '@green-lamp/core/journal';
 import { type Problem, problem } from '@green-lamp/core/problem';
+import { deskEnters } from '../journal/desk-enters.ts';
 import { Journal } from '../journal/journal.ts';
 import type { Plain, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
@@ -295,10 +296,6 @@ export class Accounts {
     });
   }
   #entry<N extends KindName>(turn: Turn, kind: N, data: DataOf<N>): void {
-    const stream = kind === 'person.added' || kind === 'role.given' ? peopleStream : accessStream;
-    const { state } = turn.head(stream);
-    const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'desk' } as const };
-    const entry = write(pen, stream, kind, data);
-    turn.keep(entry, textOf(entry));
+    deskEnters(turn, this.ids, kind === 'person.added' || kind === 'role.given' ? peopleStream : accessStream, kind, data);
   }
 }

@@ -1,7 +1,7 @@
 // A jump of the server's clock is seen, entered, and told: what was stamped around it has to be read with care.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { deskStream } from '@green-lamp/core/name';
-import { textOf, write } from '@green-lamp/core/journal';
+import { deskEnters } from '../journal/desk-enters.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock, Ids } from '../shell/clock.ts';
 
@@ -35,10 +35,7 @@ export class ClockWatch implements OnApplicationShutdown {
     if (jumped === null) return;
     this.#log.warn(`the machine's clock has jumped by ${Math.round(jumped.by / 1000)} s`);
     await this.journal.append((turn) => {
-      const { state } = turn.head(deskStream);
-      const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'desk' } as const };
-      const entry = write(pen, deskStream, 'clock.jumped', jumped);
-      turn.keep(entry, textOf(entry));
+      deskEnters(turn, this.ids, deskStream, 'clock.jumped', jumped);
     });
   }
 }

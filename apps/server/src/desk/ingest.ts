@@ -3,7 +3,7 @@ import { Injectable } from '@nestjs/common';
 import type { ElementId, Sha256, Stream } from '@green-lamp/core/name';
 import { houseStream, profilesStream } from '@green-lamp/core/name';
 import { plainZone, proves } from '@green-lamp/core/evidence';
-import { hasCheckIn, type State, textOf, write } from '@green-lamp/core/journal';
+import { hasCheckIn, type State, textOf } from '@green-lamp/core/journal';
 import {
   cameOnTest,
   checkInsOf,
@@ -33,6 +33,7 @@ import {
   type textKind,
   wayOutEvent,
 } from '@green-lamp/core/wire';
+import { deskEnters } from '../journal/desk-enters.ts';
 import { Journal } from '../journal/journal.ts';
 import type { NewFrame, Turn } from '../journal/turn.ts';
 import { Clock, Ids } from '../shell/clock.ts';
@@ -205,10 +206,7 @@ export class Ingest {
     if (simulated && turn.heardOf(station).some((one) => !one.simulated && one.strength !== 'impossible')) return;
     for (const lapse of openLapses(turn.head(station).state)) {
       if (lapse.path !== null && lapse.path !== path) continue;
-      const { last } = turn.head(station).state;
-      const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: last?.ord ?? 0, who: { part: 'desk' } } as const;
-      const entry = write(pen, station, 'lapse.closed', { lapse: lapse.id, frame: id, at: turn.now });
-      turn.keep(entry, textOf(entry));
+      deskEnters(turn, this.ids, station, 'lapse.closed', { lapse: lapse.id, frame: id, at: turn.now });
       const { station: of } = turn.head(station).state;
       const message = { id: lapse.id, station, name: of?.name ?? '', since: lapse.since, at: turn.now, called: [], simulated };
       tell(turn, { ...message, is: 'called again' });
@@ -238,10 +236,8 @@ export class Ingest {
     const { house } = this.#rules(turn, state);
     const { instants, sure, simulated: made } = checkInsOf({ state, heard: turn.heardOf(station), now: turn.now });
     if (!sure || made !== simulated || instants.length < house.checkIns || hasCheckIn(state, simulated)) return;
-    const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: state.last?.ord ?? 0, who: { part: 'desk' } } as const;
     const data = { path, instants: instants.slice(-house.checkIns).map(instant), asked: house.checkIns, strength, simulated };
-    const entry = write(pen, station, 'checkins.seen', data);
-    turn.keep(entry, textOf(entry));
+    deskEnters(turn, this.ids, station, 'checkins.seen', data);
   }
 }
 

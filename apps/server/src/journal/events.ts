@@ -1,6 +1,6 @@
 // What the rest of the server is told after a commit. Nobody who listens here can hold up the writer.
 import { Injectable } from '@nestjs/common';
-import type { NewFrame } from './turn.ts';
+import type { Draft, NewFrame } from './turn.ts';
 
 /** What may be unable to do its work: to keep, to judge. */
 export type Troubled = 'journal' | 'board';
@@ -9,6 +9,7 @@ export type Troubled = 'journal' | 'board';
 export class Events {
   readonly #onEntries: ((cursor: number, streams: ReadonlySet<string>) => void)[] = [];
   readonly #onFrames: ((frames: readonly NewFrame[]) => void)[] = [];
+  readonly #onKept: ((draft: Draft) => void)[] = [];
   readonly #onListeners: (() => void)[] = [];
   readonly #onTrouble: (() => void)[] = [];
   readonly #troubles = new Map<Troubled, string>();
@@ -16,6 +17,10 @@ export class Events {
   /** Told of the streams in which entries were kept. */
   onEntries(listen: (cursor: number, streams: ReadonlySet<string>) => void): void {
     this.#onEntries.push(listen);
+  }
+  /** Shown what was committed, before it is answered. */
+  onKept(listen: (draft: Draft) => void): void {
+    this.#onKept.push(listen);
   }
   onFrames(listen: (frames: readonly NewFrame[]) => void): void {
     this.#onFrames.push(listen);
@@ -40,6 +45,9 @@ export class Events {
   }
   entries(cursor: number, streams: ReadonlySet<string>): void {
     for (const listen of this.#onEntries) listen(cursor, streams);
+  }
+  kept(draft: Draft): void {
+    for (const listen of this.#onKept) listen(draft);
   }
   frames(frames: readonly NewFrame[]): void {
     for (const listen of this.#onFrames) listen(frames);

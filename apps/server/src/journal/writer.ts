@@ -185,6 +185,7 @@ export class Writer {
     this.streams.take(draft.heads);
     this.streams.tookCached(draft.states);
     this.books.take(draft);
+    this.events.kept(draft);
   }
   #tell(draft: Draft): void {
     if (draft.entries.length > 0) this.events.entries(this.#n, new Set(draft.entries.map(({ stream }) => stream)));

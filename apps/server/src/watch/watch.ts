@@ -2,10 +2,10 @@
 // The board knows whose window ends next; the writer looks again, in its turn, before anything is entered.
 import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
 import { deskStream, type Stream } from '@green-lamp/core/name';
-import { textOf, write } from '@green-lamp/core/journal';
 import { overdue, supervision } from '@green-lamp/core/lamp';
 import { instant } from '@green-lamp/core/quantity';
 import { Board } from '../board/board.ts';
+import { deskEnters } from '../journal/desk-enters.ts';
 import { Journal } from '../journal/journal.ts';
 import { NotKept } from '../journal/trouble.ts';
 import type { Turn } from '../journal/turn.ts';
@@ -49,10 +49,7 @@ export class Watch implements OnApplicationShutdown {
     const away = presence.away(this.clock.now());
     if (away !== null)
       await this.journal.append((turn) => {
-        const { state } = turn.head(deskStream);
-        const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'desk' } as const };
-        const entry = write(pen, deskStream, 'desk.down', away);
-        turn.keep(entry, textOf(entry));
+        deskEnters(turn, this.ids, deskStream, 'desk.down', away);
       });
     this.#touch();
     this.#touching = setInterval(() => this.#touch(), touchEvery).unref();
@@ -116,11 +113,8 @@ export class Watch implements OnApplicationShutdown {
     const { downs } = turn.head(deskStream).state;
     const of = supervision(state, turn.heardOf(station), turn.now, downs);
     for (const { is, path, since, due } of overdue(state, of, turn.now)) {
-      const last = turn.head(station).state.last?.ord ?? 0;
-      const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: null, since: last, who: { part: 'desk' } as const };
       const called = of.called.join(', then ').slice(0, 80);
-      const entry = write(pen, station, 'lapse.found', { is, path, since: instant(since), due: instant(due), called });
-      turn.keep(entry, textOf(entry));
+      const entry = deskEnters(turn, this.ids, station, 'lapse.found', { is, path, since: instant(since), due: instant(due), called });
       const name = state.station?.name ?? '';
       tell(turn, { id: entry.id, is: 'silent', station, name, since, at: due, called: of.called, simulated: state.station?.demo === true });
       this.#latest = Math.max(0, turn.now - due);
