@@ -1,14 +1,36 @@
 // On one's own telephone, without a network: the application opens from cold, stations at hand are worked on, and nothing is lost on the way back.
 import { execFileSync } from 'node:child_process';
 import { createHash, X509Certificate } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, delivered, device, newAccount, openStation, setting } from './technician.ts';
+import { arrive, delivered, device, newAccount, opened, openStation, section, setting } from './technician.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
+const chromiumPath = (): string => execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim();
+/** Fills what room this place has at the browser, to the last hundred octets. */
+const fill = async (): Promise<void> => {
+  const db = await new Promise<IDBDatabase>((done) => {
+    const opening = indexedDB.open('filling', 1);
+    opening.onupgradeneeded = () => opening.result.createObjectStore('junk', { autoIncrement: true });
+    opening.onsuccess = () => done(opening.result);
+  });
+  const put = (size: number): Promise<boolean> =>
+    new Promise((done) => {
+      const of = db.transaction('junk', 'readwrite');
+      of.oncomplete = () => done(true);
+      of.onabort = () => done(false);
+      const junk = new Uint8Array(size);
+      for (let at = 0; at < size; at += 65_536) crypto.getRandomValues(junk.subarray(at, Math.min(size, at + 65_536)));
+      of.objectStore('junk').add(junk);
+    });
+  for (const size of [500_000, 50_000, 5_000, 500, 100]) for (let i = 0; i < 100 && (await put(size)); i++);
+  db.close();
+};
 /** Waits until the whole application is in the browser. */
 const whole = async (page: Page, web: string): Promise<void> => {
   await page.goto(`${web}/here`);
@@ -121,9 +143,120 @@ test('it can be installed: a manifest with icons of the sizes that it names, a w
   await whole(page, desk.web);
   await page.reload();
   expect(await page.evaluate(() => navigator.serviceWorker.controller?.scriptURL.endsWith('/sw.js'))).toBe(true);
-  const worker = await (await fetch(`${desk.web}/sw.js`)).text();
-  expect(worker).not.toMatch(/https?:\/\/(?!127\.0\.0\.1)/);
+  const worker = await fetch(`${desk.web}/sw.js`);
+  expect(worker.headers.get('content-security-policy')).toMatch(/default-src 'self'.*script-src 'self'.*connect-src 'self' ws:;/);
+  const kept = [...(await worker.text()).matchAll(/url:`([^`]+)`|"url":"([^"]+)"/g)].map(([, a, b]) => a ?? b ?? '');
+  expect(kept.length).toBeGreaterThan(50);
+  expect(kept.filter((url) => /^(?:\w+:|\/\/)/.test(url))).toEqual([]);
   expect(readFileSync(new URL('../apps/web/dist/page/index.html', import.meta.url), 'utf8')).toContain('rel="manifest"');
+});
+
+test('what waits goes out behind a page that is closed, once there is a network', async ({ page, context }) => {
+  const desk = await new Desk({ GREENLAMP_DEMO: '1' }).start();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Left early', account: newAccount() });
+  await delivered(page);
+  await whole(page, desk.web);
+  await expect(page.getByText('also when this page is closed')).toBeVisible();
+  const stream = await openStation(page, { name: 'Second', account: newAccount() });
+  await delivered(page);
+  await desk.stop('SIGKILL');
+  await page.goto(`${desk.web}/stations/${stream}/sheet`);
+  await setting(page, /^SIM/, 'APN', 'behind.example');
+  await expect(page.getByText(/1 entry waits for a network/)).toBeVisible();
+  await page.close();
+  await desk.start();
+  const worker = await context.newCDPSession(await context.newPage());
+  const registered = new Promise<string>((done) => {
+    worker.on('ServiceWorker.workerRegistrationUpdated', ({ registrations }) => {
+      const own = registrations.find(({ scopeURL }) => scopeURL.startsWith(desk.web));
+      if (own !== undefined) done(own.registrationId);
+    });
+  });
+  await worker.send('ServiceWorker.enable');
+  await worker.send('ServiceWorker.dispatchSyncEvent', {
+    origin: desk.web,
+    registrationId: await registered,
+    tag: 'green-lamp:deliver',
+    lastChance: false,
+  });
+  const other = await (await context.browser()?.newContext())?.newPage();
+  if (other === undefined) throw new Error('no other browser');
+  await arrive(other, desk.web);
+  await other.goto(`${desk.web}/stations/${stream}/sheet`);
+  await expect(await device(other, /^SIM/)).toContainText('behind.example');
+  // The page that comes back finds nothing left to send, and the entry once.
+  const back = await context.newPage();
+  await back.goto(`${desk.web}/stations/${stream}/sheet`);
+  await delivered(back);
+  await expect(await device(back, /^SIM/)).toContainText('behind.example');
+  await desk.end();
+});
+
+test('with the browser’s storage full nothing is lost: it is said, what was typed stands, and goes in once there is room', async ({
+  desk,
+}) => {
+  // As much room as is said here, and not a number that the browser makes up.
+  const context = await chromium.launchPersistentContext('', {
+    executablePath: chromiumPath(),
+    args: ['--no-sandbox', '--disable-features=StaticStorageQuota'],
+    serviceWorkers: 'block',
+  });
+  const page = await context.newPage();
+  const session = await context.newCDPSession(page);
+  await session.send('Storage.overrideQuotaForOrigin', { origin: desk.web, quotaSize: 4_000_000 });
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Full', account: newAccount() });
+  await delivered(page);
+  const field = await opened(page, /^SIM/, 'APN');
+  const save = section(page, /^SIM/).getByRole('button', { name: 'Save value' });
+  await field.fill('full.example');
+  await page.evaluate(fill);
+  await save.click();
+  await expect(page.getByText(/The storage of this browser is full: nothing of this was kept here/).first()).toBeVisible();
+  await expect(field).toHaveValue('full.example');
+  await page.evaluate(() => new Promise((done) => (indexedDB.deleteDatabase('filling').onsuccess = done)));
+  await save.click();
+  await delivered(page);
+  await page.reload();
+  await expect(await device(page, /^SIM/)).toContainText('full.example');
+  await context.close();
+});
+
+test('a newer build, made and served for real, waits for a press, is not taken while a hold runs, and loses nothing', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'green-lamp-page-'));
+  const served = join(folder, 'page');
+  const root = fileURLToPath(new URL('..', import.meta.url));
+  cpSync(join(root, 'apps/web/dist/page'), served, { recursive: true });
+  execFileSync(join(root, 'node_modules/.bin/vite'), ['build', '--outDir', join(folder, 'newer')], {
+    cwd: join(root, 'apps/web'),
+    env: { ...process.env, GREENLAMP_VERSION: '99.0.0' },
+    stdio: 'ignore',
+  });
+  const desk = await new Desk({ GREENLAMP_PAGE: served }).start();
+  await arrive(page, desk.web);
+  const stream = await openStation(page, { name: 'Updated', account: newAccount() });
+  await delivered(page);
+  await whole(page, desk.web);
+  await expect(page.getByRole('status').filter({ hasText: 'Version' })).not.toContainText('99');
+  renameSync(served, join(folder, 'older'));
+  renameSync(join(folder, 'newer'), served);
+  await page.goto(`${desk.web}/stations/${stream}/signal`);
+  const offer = page.getByText('A newer Green Lamp is here.');
+  await expect(offer).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Start the hold' }).click();
+  await page.getByRole('button', { name: 'Take it now' }).click();
+  await expect(page.getByText(/A hold runs at Updated\. The newer page is taken once that is over/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The hold that runs' })).toBeVisible();
+  await page.getByRole('region', { name: 'The hold that runs' }).getByRole('button', { name: 'Throw it away' }).first().click();
+  await page.goto(`${desk.web}/here`);
+  await page.getByRole('button', { name: 'Take it now' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Version' })).toContainText('Version 99.0.0');
+  await expect(offer).toHaveCount(0);
+  await page.goto(`${desk.web}/stations/${stream}/sheet`);
+  await expect(page.getByRole('heading', { level: 1, name: 'Updated' })).toBeVisible();
+  await desk.end();
+  rmSync(folder, { recursive: true, force: true });
 });
 
 test('under TLS: the browser takes the desk once it knows its authority, cookies are for TLS alone, the page is kept, and the code on the screen is the address', async ({
@@ -144,7 +277,7 @@ test('under TLS: the browser takes the desk once it knows its authority, cookies
     .update(new X509Certificate(authority).publicKey.export({ type: 'spki', format: 'der' }))
     .digest('base64');
   const told = await chromium.launchPersistentContext('', {
-    executablePath: execFileSync('sh', ['-c', 'command -v chromium'], { encoding: 'utf8' }).trim(),
+    executablePath: chromiumPath(),
     args: ['--no-sandbox', `--ignore-certificate-errors-spki-list=${key}`],
     serviceWorkers: 'allow',
   });

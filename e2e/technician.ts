@@ -58,7 +58,7 @@ export const device = async (page: Page, where: string | RegExp): Promise<Locato
 };
 
 /** Opens a setting and gives its field. */
-const opened = async (page: Page, where: string | RegExp, label: string): Promise<Locator> => {
+export const opened = async (page: Page, where: string | RegExp, label: string): Promise<Locator> => {
   const of = await device(page, where);
   const row = of
     .locator('[data-row]')

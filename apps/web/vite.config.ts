@@ -1,10 +1,11 @@
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { compressed } from './compressed.ts';
 import { defaultClientConditions, defineConfig } from 'vite';
 
+const { version } = JSON.parse(readFileSync(new URL('package.json', import.meta.url), 'utf8')) as { version: string };
 const api = process.env['GREENLAMP_API'] ?? 'http://127.0.0.1:4180';
 
 export default defineConfig({
@@ -31,15 +32,14 @@ export default defineConfig({
           { src: '/icon-maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
         ],
       },
-      workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2,png,wasm}'],
-        navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api(?:\/|$)/, /^\/ws(?:\/|$)/],
-        maximumFileSizeToCacheInBytes: 6_000_000,
-      },
+      strategies: 'injectManifest',
+      srcDir: 'src/workers',
+      filename: 'sw.ts',
+      injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2,png,wasm}'], maximumFileSizeToCacheInBytes: 6_000_000 },
     }),
-    compressed(join(import.meta.dirname, 'dist', 'page')),
+    compressed(),
   ],
+  define: { 'import.meta.env.VITE_VERSION': JSON.stringify(process.env['GREENLAMP_VERSION'] ?? version) },
   resolve: { conditions: ['source', ...defaultClientConditions] },
   build: { outDir: 'dist/page', emptyOutDir: true, chunkSizeWarningLimit: 1000 },
   server: { proxy: { '/api': api, '/ws': { target: api, ws: true } } },

@@ -166,7 +166,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     backupHours: most('GREENLAMP_BACKUP_HOURS', env, 24),
     backupsKept: most('GREENLAMP_BACKUPS_KEPT', env, 14),
     keys,
-    web: join(root, 'apps', 'web', 'dist', 'page'),
+    web: resolve(env['GREENLAMP_PAGE'] ?? join(root, 'apps', 'web', 'dist', 'page')),
     log: env['GREENLAMP_LOG'] === 'json' ? 'json' : 'plain',
     demo: env['GREENLAMP_DEMO'] === '1',
     accounts: accountsIn(env, webHost),

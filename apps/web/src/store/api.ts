@@ -1,8 +1,7 @@
-// Talks to the server by the routes that both share. Every answer is read by its route's shape and measures the clock; a network that is not there is told apart from a refusal.
+// Talks to the server by the routes that both share. Every answer is read by its route's shape; a network that is not there is told apart from a refusal.
 import { isObject, plainText } from '@green-lamp/core/name';
 import { type Every, type Route, type Told, toldShape } from '@green-lamp/core/api';
 import { listOf } from '@green-lamp/core/problem';
-import { measureSkew } from './device.ts';
 
 export class NoNetwork extends Error {}
 /** The desk is there and fails at this one request: asking the same again may never help. */
@@ -57,6 +56,12 @@ const sent = ({ body, octets }: Asked<unknown, unknown>): RequestInit =>
     ? { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body ?? {}) }
     : { headers: { 'content-type': 'application/octet-stream' }, body: octets };
 
+let answered: (now: number, asked: number, came: number) => void = () => undefined;
+/** Told with each answer what the desk's clock said, and between which instants here: whoever keeps the clock listens. */
+export const onAnswered = (listen: typeof answered): void => {
+  answered = listen;
+};
+
 let signedOut: () => void = () => undefined;
 /** What to do where the desk says that nobody is signed in here: whoever keeps the sign-in listens. */
 export const onSignedOut = (listen: () => void): void => {
@@ -90,6 +95,6 @@ export const ask = async <Q, B, A>(route: Route<Q, B, A>, asked: Asked<Q, B> = {
   }
   const read = route.answer(body, '');
   if (!read.ok) throw new Refusal(response.status, [notOurs]);
-  measureSkew(read.value.now, began, Date.now());
+  answered(read.value.now, began, Date.now());
   return read.value;
 };

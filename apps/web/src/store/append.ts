@@ -7,6 +7,7 @@ import { sealTo } from '@green-lamp/core/wire';
 import { db, type SealedSecret } from './db.ts';
 import { choosePerson, currentSkew, deviceId, deviceNow, newId } from './device.ts';
 import { foldedStream } from './fold.ts';
+import { inWords } from './full.ts';
 import { useLive } from './live.ts';
 import { deliverSoon } from './deliver.ts';
 
@@ -51,6 +52,8 @@ export const append = async (
       }
     });
     useLive.setState({ waiting: await db.queue.count() });
+  } catch (error) {
+    throw inWords(error);
   } finally {
     useLive.setState(({ writing }) => ({ writing: writing - 1 }));
   }

@@ -1,15 +1,13 @@
-// [B1] [B2] The queue's way out. One tab delivers (Web Lock); without locks every tab does, and ids make that harmless.
-import { blobsOf, deliverTexts, offerTexts } from './blobs.ts';
-import { db, type KeptRow, type QueueRow } from './db.ts';
-import { ask, DeskFault, NoNetwork, Refusal, SignedOut } from './api.ts';
+// When this page delivers its queue: soon after a press, again by itself while the network is away, and by the browser's worker once the page is closed.
+import { type KeptRow, db } from './db.ts';
+import { blobsOf, offerTexts } from './blobs.ts';
+import { DeskFault, NoNetwork, SignedOut } from './api.ts';
+import { alone, deliverQueue, inBackground } from './delivery.ts';
 import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
 import { signedInAs } from './session.ts';
-import { givesUp } from './patience.ts';
 import { pullSoon } from './pull.ts';
-import { type Answer, appendEntries } from '@green-lamp/core/api';
 
-const mostAtOnce = 100;
 let due: ReturnType<typeof setTimeout> | null = null;
 let again = 500;
 
@@ -17,9 +15,7 @@ export const deliverSoon = (after = 0): void => {
   if (due !== null) clearTimeout(due);
   due = setTimeout(() => {
     due = null;
-    const delivery =
-      typeof navigator === 'object' && 'locks' in navigator ? navigator.locks.request('green-lamp:deliver', deliverNow) : deliverNow();
-    delivery.catch(tell);
+    alone(deliverNow).catch(tell);
   }, after);
 };
 
@@ -32,24 +28,12 @@ export const deliverNow = (): Promise<void> => {
   return run;
 };
 
+const heard = (): void => {
+  useLive.setState({ connected: true });
+};
 const deliverAll = async (): Promise<void> => {
   try {
-    for (;;) {
-      // A text is kept here before the entry that names it: what is queued up to here has all its texts here, and they go first.
-      const last = await db.queue.orderBy('q').last();
-      if (last === undefined) break;
-      // What somebody else wrote here waits for their sign-in.
-      const me = await signedInAs();
-      if (me === null || !(await db.queue.filter(({ person }) => person === me).count())) break;
-      await deliverTexts();
-      const waiting = await db.queue
-        .where('q')
-        .belowOrEqual(last.q)
-        .filter(({ person }) => person === me)
-        .limit(mostAtOnce)
-        .toArray();
-      if (waiting.length > 0) await send(waiting);
-    }
+    await deliverQueue({ person: signedInAs, now: sharedNow, heard });
     again = 500;
     useLive.setState({ deskFails: false });
     pullSoon();
@@ -59,48 +43,23 @@ const deliverAll = async (): Promise<void> => {
     useLive.setState(error instanceof DeskFault ? { deskFails: true } : { connected: false });
     again = Math.min(again * 2, 15_000);
     deliverSoon(again);
+    askWorker().catch(() => undefined); // a browser that says no delivers while the page is open
   }
 };
 
-/** Sends rows of one person. A refusal of the whole body, or a desk that fails at it, halves it; one alone goes to what was not accepted. */
-const send = async (rows: readonly QueueRow[]): Promise<void> => {
-  const [first] = rows;
-  if (first === undefined) return;
-  try {
-    const secrets = rows.flatMap((row) => row.secrets);
-    const { answers } = await ask(appendEntries, { body: { entries: rows.map(({ text }) => text), secrets } });
-    useLive.setState({ connected: true });
-    await settle(rows, answers);
-  } catch (error) {
-    if (error instanceof SignedOut || !(error instanceof Refusal || error instanceof DeskFault)) throw error;
-    if (rows.length === 1) {
-      if (error instanceof DeskFault && !givesUp(first.id)) throw error;
-      const problems = error instanceof Refusal ? [...error.problems] : [{ code: 'refused', path: '', args: {}, sentence: error.message }];
-      await settle(rows, [{ id: first.id, is: 'refused', problems }]);
-      return;
-    }
-    const half = Math.ceil(rows.length / 2);
-    await send(rows.slice(0, half));
-    await send(rows.slice(half));
-  }
+type Syncs = { readonly sync: { register: (tag: string) => Promise<void> } };
+const canSync = (registration: ServiceWorkerRegistration): registration is ServiceWorkerRegistration & Syncs => 'sync' in registration;
+/** Whether this browser delivers also when the page is closed. */
+export const delivers = async (): Promise<boolean> => {
+  if (typeof navigator !== 'object' || !('serviceWorker' in navigator)) return false;
+  const registration = await navigator.serviceWorker.getRegistration();
+  return registration !== undefined && canSync(registration);
 };
-
-const settle = async (rows: readonly QueueRow[], answers: readonly Answer[]): Promise<void> => {
-  await db.transaction('rw', db.queue, db.kept, db.refused, async () => {
-    for (const [i, row] of rows.entries()) {
-      const answer = answers[i];
-      if (answer === undefined) continue;
-      const { id, stream, text, person, secrets } = row;
-      if (answer.is === 'refused')
-        await db.refused.put({ id, stream, text, person, secrets, problems: [...answer.problems], at: sharedNow() });
-      else {
-        const { n, seq, hash, received, link } = answer;
-        const kept: KeptRow = { id, n, stream, seq, text, hash, received, link };
-        await db.kept.put(kept);
-      }
-      await db.queue.delete(row.q);
-    }
-  });
+/** Asks the browser to deliver by its worker once there is a network. */
+const askWorker = async (): Promise<void> => {
+  if (!(await delivers())) return;
+  const registration = await navigator.serviceWorker.ready;
+  if (canSync(registration)) await registration.sync.register(inBackground);
 };
 
 /** Puts an entry that was not accepted back into the queue, as it is, with the texts that it names. */

@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import type { Ulid } from '@green-lamp/core/name';
 import { SignedOut } from './api.ts';
 import { chosenPerson } from './device.ts';
+import { inWords } from './full.ts';
 import type { FrameView, ListenerState, Says, SignedIn, whoAmI } from '@green-lamp/core/api';
 
 type Live = {
@@ -65,5 +66,6 @@ export const addFrames = (frames: readonly FrameView[]): void => {
 /** Says in words what went wrong where nobody asked for an answer. */
 export const tell = (error: unknown): void => {
   if (error instanceof SignedOut) return;
-  useLive.setState({ trouble: error instanceof Error ? error.message : 'Something went wrong.' });
+  const said = inWords(error);
+  useLive.setState({ trouble: said instanceof Error ? said.message : 'Something went wrong.' });
 };

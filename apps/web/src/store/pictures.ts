@@ -2,13 +2,13 @@
 import type { ElementId, LampName, Sha256, Stream } from '@green-lamp/core/name';
 import { sha256Of } from '@green-lamp/core/journal';
 
-import { jpegSize, mostPicture, pictureStep } from '@green-lamp/core/wire';
-import { pictureCome, sendPiece } from '@green-lamp/core/api';
-import { ask, NoNetwork, Refusal } from './api.ts';
+import { jpegSize, mostPicture } from '@green-lamp/core/wire';
+import { NoNetwork, Refusal } from './api.ts';
 import { append } from './append.ts';
 import { db, type PictureRow } from './db.ts';
 import { sharedNow } from './device.ts';
 import { tell, useLive } from './live.ts';
+import { sendPieces } from './picture-pieces.ts';
 
 /** Longest side of what is kept, px, and how much of it is thrown away. Ours: a label is readable, and it is some 300 kB. */
 const longest = 1600;
@@ -48,12 +48,9 @@ export const keepPicture = async (file: File, of: PictureOf): Promise<Sha256> =>
 };
 
 /** Sends one picture from where the desk has it, then enters it. */
-const sendOne = async ({ hash, bytes, stream, step, lamp, path, taken, person }: PictureRow): Promise<void> => {
-  let { have, kept } = await ask(pictureCome, { names: { hash } });
-  while (!kept) {
-    const piece = bytes.slice(have, have + pictureStep);
-    ({ have, kept } = await ask(sendPiece, { names: { hash }, query: { at: have, of: bytes.length }, octets: piece }));
-  }
+const sendOne = async (row: PictureRow): Promise<void> => {
+  const { hash, bytes, stream, step, lamp, path, taken, person } = row;
+  await sendPieces(row);
   const size = jpegSize(bytes);
   if (size !== null) {
     const data = { taken, step: step.slice(0, 200), lamp, path, ...size, bytes: bytes.length, words: '' };

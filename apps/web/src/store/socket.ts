@@ -1,7 +1,9 @@
 // The live channel. It only says that there is something; what it is comes over HTTP.
 import { liveQuery } from 'dexie';
+import { onAnswered } from './api.ts';
 import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
+import { measureSkew } from './device.ts';
 import { addFrames, tell, useLive } from './live.ts';
 import { onOffered, pullSoon } from './pull.ts';
 import { lookSoon, onSignedIn, watchSession } from './session.ts';
@@ -60,6 +62,7 @@ const sendPictures = (): void => {
 
 /** Starts everything that runs beside the screens: the live channel, the queue, the counts of what waits. */
 export const startStore = (): void => {
+  onAnswered(measureSkew);
   liveQuery(async () => ({ waiting: await db.queue.count(), refused: await db.refused.count() })).subscribe((counts) => {
     useLive.setState(counts);
   });

@@ -7,6 +7,7 @@ import { Field } from '../../parts/Field.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
 import { NoNetwork } from '../../store/api.ts';
+import { delivers } from '../../store/deliver.ts';
 import { type Here, useInstalled } from '../../store/installed.ts';
 import { askToStay, keepWhole, keptStations, letGo, myJobs, type Room, room, stationsCalled } from '../../store/kept-here.ts';
 import { tell, useLive } from '../../store/live.ts';
@@ -28,6 +29,10 @@ const said: { readonly [H in Here]: string } = {
   unable:
     'This browser does not keep the application: a private window, or storage that is switched off. Without a network it does not open again.',
 };
+
+const deliversClosed = 'What waits goes out as soon as there is a network, also when this page is closed.';
+const deliversOpen = 'This browser delivers while the page is open: open it once there is a network.';
+const version: unknown = import.meta.env['VITE_VERSION'];
 
 const RoomPart = () => {
   const [of, setOf] = useState<Room | null>(null);
@@ -166,10 +171,17 @@ const Kept = () => {
 export const HereScreen = () => {
   const here = useInstalled((installed) => installed.here);
   const { waiting, person, signedIn } = useLive();
+  const [closed, setClosed] = useState(false);
+  useEffect(() => {
+    delivers().then(setClosed, tell);
+  }, [here]);
   return (
     <div className="h-full overflow-y-auto bg-sheet px-5 py-4" tabIndex={0} role="region" aria-label="In this browser">
       <h1 className="mb-2 text-head font-bold">In this browser</h1>
-      <p role="status">{said[here]}</p>
+      <p role="status">
+        {said[here]} {typeof version === 'string' && `Version ${version}.`}
+      </p>
+      {here === 'whole' && <p className="text-ink-2">{closed ? deliversClosed : deliversOpen}</p>}
       <p>
         {waiting === 0 ? 'Nothing waits to be delivered.' : `${counted(waiting, 'entry waits', 'entries wait')} to be delivered.`}
         {person !== null && signedIn === null && ' Whoever wrote it has to sign in for that.'}
