@@ -110,6 +110,13 @@ test('stations are kept at hand by name or as one’s jobs, what each takes is s
   await page.getByRole('button', { name: 'Keep all of my jobs' }).click();
   await expect.poll(() => hand.getByRole('listitem').count(), { timeout: 60_000 }).toBeGreaterThan(4);
   await expect(page.getByText(/stations fetched/)).toHaveCount(0, { timeout: 60_000 });
+  // Those of the next days' visits, by the day on their sheets.
+  const until = page.getByLabel('Visits up to and on');
+  await expect(page.getByRole('button', { name: /^Keep [1-9]\d* stations? of these visits/ })).toBeVisible();
+  await until.fill('2020-01-01');
+  const none = page.getByRole('button', { name: 'Keep 0 stations of these visits' });
+  await expect(none).toHaveAttribute('aria-disabled', 'true');
+  await expect(page.getByText('No station has its next visit by then')).toBeVisible();
   const before = await hand.getByRole('listitem').count();
   await hand
     .getByRole('button', { name: /Let it go/ })

@@ -16,6 +16,9 @@ import type { Facts } from './judging.ts';
 import { plainName } from './plain-name.ts';
 
 export type WatchedRow = { readonly watch: number; readonly summary: Summary; readonly settings: Facts['settings'] };
+/** The days of visits, both inclusive. */
+export type Visits = { readonly from: string; readonly to: string };
+type Asked = { readonly show: Show; readonly find: string; readonly visits?: Visits };
 export type Place = { readonly urgent: number; readonly sort: string; readonly stream: string };
 
 /** How often (ms) the worker is told the time and where the desk stands, and how long what was heard is gathered for it. */
@@ -168,7 +171,14 @@ export class Board implements OnApplicationShutdown {
   }
 
   /** Rows behind a place, in their order: what wants a person first, then by name. */
-  rows(of: { show: Show; find: string; after: Place | null; from: number; limit: number }): (Place & { readonly body: string })[] {
+  rows(of: {
+    show: Show;
+    find: string;
+    after: Place | null;
+    from: number;
+    limit: number;
+    visits?: Visits;
+  }): (Place & { readonly body: string })[] {
     if (of.from > 0) {
       const { sql, values } = this.#where(of);
       const down = `select at from row where true${sql} order by urgent desc, sort, stream limit ? offset ?`;
@@ -191,7 +201,7 @@ export class Board implements OnApplicationShutdown {
   }
 
   /** How many rows there are in all, of each kind, and of those that are found. */
-  counts(of: { show: Show; find: string }): { readonly counts: { readonly [S in Show]: number }; readonly total: number } {
+  counts(of: Asked): { readonly counts: { readonly [S in Show]: number }; readonly total: number } {
     const count = (sql: string, values: readonly string[] = []): number =>
       (this.#all(`select count(*) as n from row ${sql}`, values)[0] as { n: number }).n;
     const [all, mine, test] = [count(''), count("where who = 'mine'"), count('where test = 1')];
@@ -247,7 +257,13 @@ export class Board implements OnApplicationShutdown {
   }
 
   /** What is shown and found, as SQL: three letters and more by the index of trigrams, fewer by looking at every name. */
-  #where({ show, find }: { show: Show; find: string }): { readonly sql: string; readonly values: readonly string[] } {
+  #where({ show, find, visits }: Asked): { readonly sql: string; readonly values: readonly string[] } {
+    const of = this.#found(show, find);
+    return visits === undefined
+      ? of
+      : { sql: ` and visit <> '' and visit between ? and ?${of.sql}`, values: [visits.from, visits.to, ...of.values] };
+  }
+  #found(show: Show, find: string): { readonly sql: string; readonly values: readonly string[] } {
     const who =
       show === 'all'
         ? { sql: '', values: [] }

@@ -5,17 +5,18 @@ import Libsql from 'libsql';
 
 type Value = string | number | null;
 /** Rises with the tables below: a board of another form is made anew. */
-const form = 5;
+const form = 6;
 const schema = [
   `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null, test integer not null,
     seq integer not null, core text not null, rules text not null, heard integer not null, judged integer not null, due integer not null,
-    watch integer not null, lapse integer not null, polls integer not null, body text not null, facts text not null)`,
+    watch integer not null, lapse integer not null, polls integer not null, visit text not null, body text not null, facts text not null)`,
   'create index row_order on row (urgent desc, sort, stream)',
   'create index row_who on row (who, urgent desc, sort, stream)',
   'create index row_test on row (test, urgent desc, sort, stream)',
   'create index row_due on row (due)',
   'create index row_watch on row (watch) where watch > 0',
   'create index row_lapse on row (lapse) where lapse > 0',
+  "create index row_visit on row (visit) where visit <> ''",
   'create index row_polls on row (polls) where polls > 0',
   "create virtual table found using fts5 (words, tokenize = 'trigram')",
   `pragma user_version = ${form}`,
@@ -42,6 +43,8 @@ export type BoardRow = {
   readonly lapse: number;
   /** How often (ms) the desk asks it; 0 for never. */
   readonly polls: number;
+  /** The day of the next visit; empty for none. */
+  readonly visit: string;
   /** What the list shows of it, and what is asked across stations, as JSON. */
   readonly body: string;
   readonly facts: string;
@@ -62,6 +65,7 @@ const columns = [
   'watch',
   'lapse',
   'polls',
+  'visit',
   'body',
   'facts',
 ] as const;

@@ -99,6 +99,7 @@ export const judged = (
     watch: watchDue(state, watched) ?? 0,
     lapse: openLapses(state)[0]?.since ?? 0,
     polls: pollEvery(state),
+    visit: of.visit ?? '',
     body: JSON.stringify({ stream, ...of, line: lean(of.line) }),
     facts: JSON.stringify(facts),
   };

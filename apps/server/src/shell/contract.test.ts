@@ -76,7 +76,12 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [appendEntries, 'body', AppendBody, { entries: ['{}'], secrets: [sealed] }],
   [entriesAfter, 'query', AfterQuery, { after: 0, streams: [stream, 'people'], limit: 10 }],
   [keptOf, 'query', KeptQuery, { after: 7, streams: [stream] }],
-  [listStations, 'query', StationsQuery, { show: 'mine', find: 'mast', after: 'x', from: 3, limit: 50 }],
+  [
+    listStations,
+    'query',
+    StationsQuery,
+    { show: 'mine', find: 'mast', after: 'x', from: 3, limit: 50, visitFrom: '2026-11-27', visitTo: '2026-12-01' },
+  ],
   [sharedWith, 'query', SharedQuery, { stream }],
   [previewRules, 'query', PreviewQuery, { role: 'unit', id: 'plain-modem', version: 2 }],
   [stationValues, 'query', ValuesQuery, { days: 30 }],

@@ -1,6 +1,6 @@
 import { Controller, Get, HttpStatus, Param, Query } from '@nestjs/common';
 import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsOptional, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
 import type { NamedRules } from '@green-lamp/core/lamp';
 import { isStream } from '@green-lamp/core/name';
 import { problem } from '@green-lamp/core/problem';
@@ -19,6 +19,7 @@ import {
   shows,
   type whoKnows,
 } from '@green-lamp/core/api';
+import type { Visits } from '../board/board.ts';
 import { Stations } from './stations.ts';
 import { Values } from './values.ts';
 
@@ -30,6 +31,8 @@ export class StationsQuery {
   /** Or so many rows down, for whoever scrolls. */
   @IsOptional() @Type(() => Number) @IsInt() @Min(0) @Max(1_000_000) from?: number;
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(200) limit?: number;
+  @IsOptional() @Matches(/^\d{4}-\d\d-\d\d$/) visitFrom?: string;
+  @IsOptional() @Matches(/^\d{4}-\d\d-\d\d$/) visitTo?: string;
 }
 
 export class PreviewQuery {
@@ -46,6 +49,10 @@ export class ValuesQuery {
   @IsOptional() @Type(() => Number) @IsInt() @Min(1) @Max(400) days?: number;
 }
 
+/** The days of visits that are asked for; either end may be open. */
+const visits = (from?: string, to?: string): { visits?: Visits } =>
+  from === undefined && to === undefined ? {} : { visits: { from: from ?? '0000', to: to ?? '9999' } };
+
 @Controller('api/stations')
 export class StationsController {
   constructor(
@@ -55,8 +62,10 @@ export class StationsController {
 
   @May('stations.read')
   @Get()
-  list(@Query() { show = 'all', find = '', after, from = 0, limit = 50 }: StationsQuery): Promise<Says<typeof listStations>> {
-    return this.stations.list({ show, find, after: after ?? null, from, limit });
+  list(
+    @Query() { show = 'all', find = '', after, from = 0, limit = 50, visitFrom, visitTo }: StationsQuery,
+  ): Promise<Says<typeof listStations>> {
+    return this.stations.list({ show, find, after: after ?? null, from, limit, ...visits(visitFrom, visitTo) });
   }
 
   @May('stations.read')

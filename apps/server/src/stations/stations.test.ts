@@ -59,6 +59,17 @@ test('the list is filtered and paged on the server', async () => {
   ]);
   expect((await server.fetch('/api/stations?show=none')).status).toBe(400);
 });
+test('stations are found by the day of their next visit, and no others', async () => {
+  const planned = await list('?visitFrom=2026-11-01&visitTo=2026-12-31');
+  expect(planned.stations.length).toBeGreaterThan(0);
+  expect(planned.total).toBe(planned.stations.length);
+  for (const { visit } of planned.stations) expect(visit).toMatch(/^2026-1[12]-\d\d$/);
+  const { visit: first } = planned.stations[0] ?? { visit: null };
+  expect((await list(`?visitFrom=${first}&visitTo=${first}`)).stations.map(({ visit }) => visit)).toEqual([first]);
+  expect((await list('?visitFrom=2031-01-01')).stations).toEqual([]);
+  expect((await list()).stations.filter(({ visit }) => visit !== null)).toHaveLength(planned.total);
+  expect((await server.fetch('/api/stations?visitTo=tomorrow')).status).toBe(400);
+});
 test('across the demo’s stations two have one network behind their tunnels, one card’s contract ends, and claims have their portal', async () => {
   const { findings, ends, claims } = await server.get<{ findings: object[]; ends: object[]; claims: object[] }>('/api/stations/across');
   expect(findings).toMatchObject([

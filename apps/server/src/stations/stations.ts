@@ -7,7 +7,7 @@ import type { Here } from '@green-lamp/core/evidence';
 import { sharedBy } from '@green-lamp/core/check';
 import type { listStations, Says, sharedWith, Show, Summary } from '@green-lamp/core/api';
 import type { Answers } from '../board/asked.ts';
-import { Board, type Place } from '../board/board.ts';
+import { Board, type Place, type Visits } from '../board/board.ts';
 import { Whereabouts } from '../desk/here.ts';
 import { Journal } from '../journal/journal.ts';
 import { hashOf } from '../shell/sha256.ts';
@@ -23,7 +23,14 @@ export class Stations {
     private readonly where: Whereabouts,
   ) {}
 
-  async list(of: { show: Show; find: string; after: string | null; from: number; limit: number }): Promise<Says<typeof listStations>> {
+  async list(of: {
+    show: Show;
+    find: string;
+    after: string | null;
+    from: number;
+    limit: number;
+    visits?: Visits;
+  }): Promise<Says<typeof listStations>> {
     await this.board.settled();
     const rows = this.board.rows({ ...of, after: placeOf(of.after), limit: of.limit + 1 });
     const shown = rows.slice(0, of.limit);

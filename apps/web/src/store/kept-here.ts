@@ -68,6 +68,9 @@ export const keepWhole = async (stream: Stream): Promise<void> => {
 const page = 200;
 /** My jobs as the desk lists them. */
 export const myJobs = async (): Promise<readonly Summary[]> => (await ask(listStations, { query: { show: 'mine', limit: page } })).stations;
+/** Stations whose next visit is planned up to a day, from yesterday on: who comes back late has not left them yet. */
+export const visitsUpTo = async (from: string, to: string): Promise<readonly Summary[]> =>
+  (await ask(listStations, { query: { visitFrom: from, visitTo: to, limit: page } })).stations;
 export const stationsCalled = async (find: string): Promise<readonly Summary[]> =>
   (await ask(listStations, { query: { find, limit: 12 } })).stations;
 

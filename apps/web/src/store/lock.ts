@@ -8,13 +8,15 @@ const usedAt = 'green-lamp:used';
 const idle = 10 * 60_000;
 const noted = 15_000;
 
-export type Lock = { readonly salt: string; readonly mark: string; readonly wrong: number };
+/** `to`: the public key of what only this PIN opens; none where the PIN is from before there was one. */
+export type Lock = { readonly salt: string; readonly mark: string; readonly wrong: number; readonly to?: string };
 export const keptLock = (): Lock | null => {
   try {
     const of: unknown = JSON.parse(localStorage.getItem(place) ?? 'null');
     if (!isObject(of)) return null;
-    const { salt, mark, wrong } = of;
-    return typeof salt === 'string' && typeof mark === 'string' && typeof wrong === 'number' ? { salt, mark, wrong } : null;
+    const { salt, mark, wrong, to } = of;
+    if (typeof salt !== 'string' || typeof mark !== 'string' || typeof wrong !== 'number') return null;
+    return { salt, mark, wrong, ...(typeof to === 'string' ? { to } : {}) };
   } catch {
     return null;
   }
@@ -29,8 +31,14 @@ export const useLock = create<{ locked: boolean; set: boolean }>(() => ({
   set: keptLock() !== null,
 }));
 
+/** What else goes with the PIN: whoever keeps something under it listens. */
+let dropped: () => void = () => undefined;
+export const onPinDropped = (listen: () => void): void => {
+  dropped = listen;
+};
 export const dropPin = (): void => {
   localStorage.removeItem(place);
+  dropped();
   useLock.setState({ set: false, locked: false });
 };
 /** Opens the page, as used just now. */

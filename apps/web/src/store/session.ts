@@ -11,6 +11,7 @@ import {
 } from '@green-lamp/core/api';
 import type { Ulid } from '@green-lamp/core/name';
 import { ask, NoNetwork, onSignedOut, Refusal } from './api.ts';
+import { db } from './db.ts';
 import { choosePerson, keptSession, keepSession } from './device.ts';
 import { tell, useLive } from './live.ts';
 
@@ -31,6 +32,8 @@ const heard = (who: SignedIn | null, by: Says<typeof whoAmI>['by']): void => {
     useLive.setState({ person: who.person });
   }
   useLive.setState({ signedIn: who, signInBy: by, signedOut: who === null && by !== 'press' });
+  // What was taken along goes with the sign-in, also where it was ended from afar.
+  if (who === null && by !== 'press') db.taken.clear().catch(tell);
   keepSession(JSON.stringify({ by, who }));
 };
 

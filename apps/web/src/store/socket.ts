@@ -5,6 +5,7 @@ import { db } from './db.ts';
 import { deliverSoon } from './deliver.ts';
 import { measureSkew } from './device.ts';
 import { addFrames, tell, useLive } from './live.ts';
+import { onPinDropped } from './lock.ts';
 import { onOffered, pullSoon } from './pull.ts';
 import { lookSoon, onSignedIn, watchSession } from './session.ts';
 import { liveMessage } from '@green-lamp/core/api';
@@ -63,6 +64,9 @@ const sendPictures = (): void => {
 /** Starts everything that runs beside the screens: the live channel, the queue, the counts of what waits. */
 export const startStore = (): void => {
   onAnswered(measureSkew);
+  onPinDropped(() => {
+    db.taken.clear().catch(tell);
+  });
   liveQuery(async () => ({ waiting: await db.queue.count(), refused: await db.refused.count() })).subscribe((counts) => {
     useLive.setState(counts);
   });

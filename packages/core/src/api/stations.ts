@@ -3,7 +3,7 @@ import { endings } from '../journal/index.ts';
 import type { Line } from '../lamp/index.ts';
 import { isUlid } from '../name/index.ts';
 import { isInstant } from '../quantity/index.ts';
-import { atLeast, flag, type Given, known, listOf, ofCore, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
+import { atLeast, flag, formed, type Given, known, listOf, ofCore, oneOf, optional, orNull, text, whole } from '../problem/index.ts';
 import { whoNextNames } from '../walk/index.ts';
 import { stream } from './entries.ts';
 import { mostWhole, reads } from './route.ts';
@@ -23,6 +23,7 @@ export const lapseShape = {
   called: listOf(text(200), 20),
   taken: orNull(text(1000)),
 } as const;
+const day = formed(/^\d{4}-\d\d-\d\d$/, 'a day such as 2027-03-14');
 const summaryShape = atLeast({
   stream,
   name: said,
@@ -36,6 +37,7 @@ const summaryShape = atLeast({
   onTest: orNull(atLeast({ until: known(isInstant, 'an instant'), overdue: flag })),
   strange: flag,
   drill: orNull(said),
+  visit: orNull(text(20)),
   ended: orNull(atLeast({ is: oneOf(endings), wants: orNull(said) })),
   lapses: listOf(atLeast(lapseShape), 40),
 });
@@ -57,6 +59,9 @@ export const listStations = reads(
     /** Or so many rows down, for whoever scrolls. */
     from: optional(whole(0, 1_000_000)),
     limit: optional(whole(1, mostRows)),
+    /** Those whose next visit is planned from one day to another. */
+    visitFrom: optional(day),
+    visitTo: optional(day),
   },
   {
     stations: listOf(summaryShape, mostRows),

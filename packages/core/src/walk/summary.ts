@@ -30,6 +30,8 @@ export type Summary = {
   readonly strange: boolean;
   /** The path of a drill that is not closed, by its name: its cable may still be out. */
   readonly drill: string | null;
+  /** The day of the next visit, as 2027-03-14; null where none is planned. */
+  readonly visit: string | null;
   /** How work ended last, and what that wants of somebody; null where nothing was signed. */
   readonly ended: { readonly is: EndingIs; readonly wants: string | null } | null;
   /** Silences that stand open. */
@@ -53,6 +55,11 @@ export type SummedLapse = {
 export const zoneOf = (state: State): string => {
   const zone = wanted(state, settingKey('site', null, 'zone'));
   return typeof zone === 'string' ? zone : 'UTC';
+};
+
+const visitOf = (state: State): string | null => {
+  const day = wanted(state, settingKey('site', null, 'visit'));
+  return typeof day === 'string' && day !== '' ? day : null;
 };
 
 const testOf = (state: State, now: Instant): Summary['onTest'] => {
@@ -113,6 +120,7 @@ export const summary = (
     onTest: testOf(state, by.now),
     strange: Object.keys(state.strange).length > 0,
     drill: state.drill === null ? null : speaker.element(state.drill.path),
+    visit: visitOf(state),
     ended: ended === null ? null : { is: ended.is, wants: ended.wants },
     lapses: lapsesOf(state, speaker),
   };

@@ -28,7 +28,7 @@ export * from './modbus/master.ts';
 export * from './modbus/modbus.ts';
 export * from './raw/records.ts';
 export * from './sealed/box.ts';
-export { isPin, pinMark } from './sealed/pin.ts';
+export { isPin, pinKey, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';
 export { type Found, foundLabels, type FoundName, isFoundName } from './answer/found.ts';
 export { jpegSize, mostPicture, pictureStep, type PictureSize } from './picture/picture.ts';

@@ -1,17 +1,16 @@
 // What is kept in this browser: the application, the stations at hand, what waits, and the room for it.
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import type { Summary } from '@green-lamp/core/api';
 import { counted } from '@green-lamp/core/quantity';
-import { Field } from '../../parts/Field.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Empty, Waiting } from '../../parts/State.tsx';
-import { NoNetwork } from '../../store/api.ts';
 import { delivers } from '../../store/deliver.ts';
 import { type Here, useInstalled } from '../../store/installed.ts';
-import { askToStay, keepWhole, keptStations, letGo, myJobs, type Room, room, stationsCalled } from '../../store/kept-here.ts';
+import { askToStay, keptStations, letGo, type Room, room } from '../../store/kept-here.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { useLiveQuery } from '../../store/use-stream.ts';
+import { Along } from './Along.tsx';
+import { KeepMore } from './KeepMore.tsx';
 
 /** A size as people say it. */
 const size = (bytes: number): string => {
@@ -69,76 +68,6 @@ const RoomPart = () => {
   );
 };
 
-/** Several stations are kept one after another; it can be stopped. */
-const useKeeping = () => {
-  const [at, setAt] = useState<{ readonly done: number; readonly of: number } | null>(null);
-  const [stop, setStop] = useState<AbortController | null>(null);
-  const keep = async (stations: readonly Summary[]): Promise<void> => {
-    const stopping = new AbortController();
-    setStop(stopping);
-    try {
-      for (const [i, { stream }] of stations.entries()) {
-        if (stopping.signal.aborted) break;
-        setAt({ done: i, of: stations.length });
-        await keepWhole(stream);
-      }
-    } catch (error) {
-      tell(error instanceof NoNetwork ? new Error('The desk went away meanwhile: what was kept by then is here.') : error);
-    } finally {
-      setAt(null);
-      setStop(null);
-    }
-  };
-  return { at, keep, stop: () => stop?.abort() };
-};
-
-const KeepMore = () => {
-  const [find, setFind] = useState('');
-  const [found, setFound] = useState<readonly Summary[]>([]);
-  const { at, keep, stop } = useKeeping();
-  const connected = useLive((live) => live.connected);
-  useEffect(() => {
-    if (find.trim() === '') {
-      setFound([]);
-      return undefined;
-    }
-    const timer = setTimeout(() => {
-      stationsCalled(find.trim()).then(setFound, () => undefined); // said above: it needs the desk
-    }, 200);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [find]);
-  return (
-    <section aria-label="Keep more at hand" className="my-4">
-      <div className="flex flex-wrap items-end gap-3">
-        <Field label="Keep at hand" value={find} change={setFind} hint="Type a part of a station’s name." />
-        <Press
-          why={connected ? (at === null ? null : 'Stations are being fetched.') : 'This needs the desk.'}
-          onPress={() => {
-            myJobs().then(keep, tell);
-          }}
-        >
-          Keep all of my jobs
-        </Press>
-      </div>
-      {at !== null && (
-        <p role="status" className="flex items-center gap-3 py-2">
-          {at.done} of {counted(at.of, 'station')} fetched <Press onPress={stop}>Stop</Press>
-        </p>
-      )}
-      <ul aria-label="Found">
-        {found.map((one) => (
-          <li key={one.stream} className="flex items-center gap-3 border-b border-rule py-1">
-            <span className="min-w-0 grow wrap-anywhere">{one.name}</span>
-            <Press onPress={() => void keep([one])}>Keep {one.name}</Press>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-};
-
 const Kept = () => {
   const kept = useLiveQuery(keptStations, []);
   if (kept === undefined) return <Waiting>Looking…</Waiting>;
@@ -154,6 +83,7 @@ const Kept = () => {
             {entries === 0 ? 'not fetched yet' : `${counted(entries, 'entry', 'entries')}, ${size(bytes)}`}
             {waits > 0 && `; ${counted(waits, 'entry waits', 'entries wait')}`}
           </span>
+          <Along stream={stream} name={name} />
           <Press
             why={waits > 0 ? 'Something of it waits to be delivered.' : null}
             onPress={() => {

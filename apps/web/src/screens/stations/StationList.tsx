@@ -35,6 +35,7 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
         </strong>
       )}
       {summary.temporary.length > 0 && <strong className="text-ink"> · for the time being: {summary.temporary.join(', ')}</strong>}
+      {summary.visit !== null && ` · visit on ${summary.visit}`}
       {summary.strange && ' · has entries from a newer version'}
     </span>
   );

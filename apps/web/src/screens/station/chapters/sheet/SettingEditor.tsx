@@ -10,7 +10,6 @@ import {
   copyFault,
   editValue,
   ignoresKeepalive,
-  isSecret,
   type Parameter,
   parseTyped,
   sayAloud,
@@ -23,12 +22,12 @@ import { Choose, Field } from '../../../../parts/Field.tsx';
 import { severityWords } from '../../../../parts/severity-words.ts';
 import { useDraft } from '../../../../parts/use-draft.ts';
 import { append, seal } from '../../../../store/append.ts';
-import { reveal } from '../../../../store/reveal.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { BridgesOf } from './Bridges.tsx';
 import { backToFinding } from './Findings.tsx';
 import { History } from './History.tsx';
 import { HowFar } from './HowFar.tsx';
+import { ShownSecret } from './ShownSecret.tsx';
 import { type Ends, Temporary } from './Temporary.tsx';
 
 type Props = { of: Parameter; settingOf: SettingKey; station: Station; close: () => void };
@@ -69,33 +68,6 @@ const set = async (
       ...(temporary === null ? [] : [{ kind: 'setting.temporary' as const, data: { key: settingOf, ...temporary } }]),
     ],
     secrets,
-  );
-};
-
-const Shown = ({ settingOf, station }: Props) => {
-  const value = wanted(station.state, settingOf);
-  const [plain, setPlain] = useState<string | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  if (!isSecret(value)) return null;
-  const show = async (): Promise<void> => {
-    try {
-      setPlain(await reveal(station.stream, settingOf, value.secret, station.state.last?.ord ?? 0));
-      setTimeout(() => {
-        setPlain(null);
-      }, 20_000);
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'It could not be shown.');
-    }
-  };
-  return (
-    <div className="flex flex-wrap items-center gap-3">
-      <button type="button" className="button" onClick={() => void show()}>
-        Show it for 20 s
-      </button>
-      {plain !== null && <output className="mono border border-ink px-3 py-1 text-head">{plain}</output>}
-      {problem !== null && <span role="alert">{problem}</span>}
-      <span className="text-small text-ink-2">That it was shown is entered under your name.</span>
-    </div>
   );
 };
 
@@ -293,7 +265,7 @@ export const SettingEditor = (
             </p>
           )}
           {parsed?.ok === true && <AsTyped {...kept} value={parsed.value} />}
-          {whole && form.is === 'secret' && <Shown {...kept} />}
+          {whole && form.is === 'secret' && <ShownSecret {...kept} />}
           {failed !== null && (
             <p role="alert" className="border-l-4 border-ink pl-2 font-semibold">
               {failed}
