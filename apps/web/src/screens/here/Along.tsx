@@ -16,6 +16,7 @@ export const Along = ({ stream, name }: { stream: Stream; name: string }) => {
   const visit = useLiveQuery(async () => (await db.summaries.get(stream))?.visit ?? null, [stream]) ?? null;
   const [takes, setTakes] = useState(false);
   const pin = useLock((lock) => lock.set);
+  const byPress = useLive((live) => live.signInBy === 'press');
   const connected = useLive((live) => live.connected);
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const today = dayIn(sharedNow(), zone);
@@ -35,13 +36,15 @@ export const Along = ({ stream, name }: { stream: Stream; name: string }) => {
   return (
     <Press
       why={
-        !pin
-          ? 'Secrets are kept here under a PIN alone: set one by your name, at the top.'
-          : !connected
-            ? 'This needs the desk.'
-            : takes
-              ? 'They are being fetched.'
-              : null
+        byPress
+          ? 'In the demo a press signs in, so no secret is taken along.'
+          : !pin
+            ? 'Secrets are kept here under a PIN alone: set one by your name, at the top.'
+            : !connected
+              ? 'This needs the desk.'
+              : takes
+                ? 'They are being fetched.'
+                : null
       }
       onPress={() => {
         setTakes(true);
