@@ -146,3 +146,54 @@ test('a lead makes a copy by a press and sees it; a technician sees none of it',
   await expect(bo.getByText('this is for leads')).toBeVisible();
   await desk.end();
 });
+
+test('a device’s own key signs in by one press; one that was ended, another desk’s and a bare address do not', async ({
+  page,
+  browser,
+}) => {
+  const desk = await own();
+  const web = desk.web.replace('127.0.0.1', 'localhost');
+  const devices = await page.context().newCDPSession(page);
+  await devices.send('WebAuthn.enable');
+  const { authenticatorId } = await devices.send('WebAuthn.addVirtualAuthenticator', {
+    options: { protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true, isUserVerified: true },
+  });
+  await page.goto(web);
+  await byCode(page, codeOf(desk), 'Ines', 'Make this account');
+  const account = page.getByRole('button', { name: 'Ines', exact: true });
+  await account.click();
+  const window = page.getByRole('dialog');
+  await window.getByRole('button', { name: 'Sign in by this device from now on' }).click();
+  const keys = window.getByRole('region', { name: 'Keys of your devices' });
+  await expect(keys.getByRole('listitem')).toContainText('for localhost');
+  await window.getByRole('button', { name: 'Sign out here' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).first().click();
+  await window.getByRole('button', { name: 'Sign in by this device’s key' }).click();
+  await expect(account).toBeVisible();
+  await expect(page.getByText('No station yet')).toBeVisible();
+  await page.goto(`${web}/people`);
+  await page.getByRole('tab', { name: 'Sign-ins' }).click();
+  await expect(page.getByRole('list', { name: 'Who came in' })).toContainText('Signed in: Ines, by the device’s own key');
+  // By the bare address no key is made or asked for; it says why.
+  const bare = await (await browser.newContext()).newPage();
+  await bare.goto(desk.web);
+  await bare.getByRole('button', { name: 'Sign in by this device’s key' }).click();
+  await expect(bare.getByRole('alert')).toContainText('bare address 127.0.0.1');
+  // The finger is not the right one.
+  await account.click();
+  await window.getByRole('button', { name: 'Sign out here' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).first().click();
+  await devices.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: false });
+  await window.getByRole('button', { name: 'Sign in by this device’s key' }).click();
+  await expect(window.getByRole('alert')).toContainText('The device gave no key');
+  await devices.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: true });
+  await window.getByRole('button', { name: 'Sign in by this device’s key' }).click();
+  await account.click();
+  await keys.getByRole('button', { name: 'End this key' }).click();
+  await expect(keys.getByRole('listitem')).toHaveCount(0);
+  await window.getByRole('button', { name: 'Sign out here' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).first().click();
+  await window.getByRole('button', { name: 'Sign in by this device’s key' }).click();
+  await expect(window.getByRole('alert')).toContainText('does not know the key of this device');
+  await desk.end();
+});

@@ -1,4 +1,5 @@
 // Every table, as MikroORM knows it. Rows are written in batches by the journal's one writer.
+import { DeviceKeyRow } from './accounts/device-key.row.ts';
 import { LoginRow } from './accounts/login.row.ts';
 import { SessionRow } from './accounts/session.row.ts';
 import { AccountRow } from './desk/account.row.ts';
@@ -25,4 +26,5 @@ export const rows = [
   BlobRow,
   LoginRow,
   SessionRow,
+  DeviceKeyRow,
 ];

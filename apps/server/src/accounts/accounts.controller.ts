@@ -1,5 +1,5 @@
 // Signing in and out, and the accounts that a lead keeps.
-import { Body, Controller, Get, HttpCode, HttpStatus, Post, Req, Res } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Post, Req, Res } from '@nestjs/common';
 import type { Request, Response } from 'express';
 import type {
   changePassword,
@@ -14,21 +14,14 @@ import type {
   useCode,
   whoAmI,
 } from '@green-lamp/core/api';
-import { isUlid, sure, type Ulid } from '@green-lamp/core/name';
-import { problem } from '@green-lamp/core/problem';
+import { isUlid, sure } from '@green-lamp/core/name';
 import { May } from '../shell/may.ts';
-import { ProblemException } from '../shell/problem-reply.ts';
 import { CodeBody, EndBody, MakeCodeBody, PasswordBody, SignInBody, TokenBody } from './accounts.body.ts';
-import { Accounts, type Given, type Place } from './accounts.ts';
+import { Accounts, type Given } from './accounts.ts';
 import { Asks } from './caller.ts';
-import { giveCookies, secretsOf, takeCookie } from './cookies.ts';
+import { giveCookies, takeCookie } from './cookies.ts';
+import { personIn, placeOf } from './place.ts';
 import type { Caller } from './sessions.ts';
-
-const placeOf = (request: Request, device: string): Place => ({ from: request.ip ?? '', device, known: secretsOf(request).device });
-const personIn = (caller: Caller | null): Ulid => {
-  if (caller?.person != null) return caller.person;
-  throw new ProblemException(HttpStatus.FORBIDDEN, [problem('refused', '', { why: 'this is for people who are signed in.' })]);
-};
 
 @Controller('api')
 export class AccountsController {

@@ -13,6 +13,7 @@ import { Clock, Ids } from '../shell/clock.ts';
 import { Database } from '../shell/database.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
 import { Attempts, type Try } from './attempts.ts';
+import { DeviceKeys } from './device-keys.ts';
 import { LoginRow } from './login.row.ts';
 import { isPassword, keepPassword, passwordFaults } from './password.ts';
 import { type Caller, idOf, type Session, Sessions } from './sessions.ts';
@@ -49,6 +50,7 @@ export class Accounts {
     private readonly journal: Journal,
     private readonly sessions: Sessions,
     private readonly attempts: Attempts,
+    private readonly keys: DeviceKeys,
     private readonly clock: Clock,
     private readonly ids: Ids,
   ) {}
@@ -56,6 +58,7 @@ export class Accounts {
   /** Gives the first lead's one-time code where nobody has an account yet. */
   async open(demo: boolean): Promise<string | null> {
     await this.sessions.open(demo);
+    await this.keys.open();
     for (const row of await this.database.em().find(LoginRow, {})) this.#logins.set(row.person, { ...row });
     this.#first = demo || (await this.#leads()).length > 0 ? null : newCode();
     return this.#first;
@@ -127,6 +130,29 @@ export class Accounts {
     return role === null
       ? refuse(HttpStatus.FORBIDDEN, problem('refused', 'name', { why: 'a lead has to give this person a role first.' }))
       : this.#begin(of, role, 'code', place);
+  }
+
+  /** Runs a way of signing in that knows nobody by name: what fails counts against the address that it came from. */
+  async held<T>(place: Place, run: () => Promise<T>): Promise<T> {
+    const tried: Try = { name: 'key', address: place.from, known: false };
+    const wait = this.attempts.wait(tried, this.clock.now());
+    if (wait > 0)
+      return refuse(HttpStatus.TOO_MANY_REQUESTS, problem('refused', 'key', { why: `too many sign-ins failed. Wait ${inWords(wait)}.` }));
+    try {
+      const of = await run();
+      this.attempts.passed(tried);
+      return of;
+    } catch (error) {
+      this.attempts.failed(tried, this.clock.now());
+      throw error;
+    }
+  }
+  /** By a device's key that has just signed what it was asked. */
+  async byKey(person: Ulid, place: Place): Promise<Given> {
+    const role = await this.sessions.roleOf(person);
+    return role === null
+      ? refuse(HttpStatus.FORBIDDEN, problem('refused', 'key', { why: 'a lead has to give this person a role first.' }))
+      : this.#begin(person, role, 'key', place);
   }
 
   async signOut(session: Session): Promise<void> {
@@ -267,12 +293,13 @@ export class Accounts {
     if (isUlid(session.person)) await this.#enter('signed.out', { person: session.person, by, device: session.label });
   }
 
-  /** Every other sign-in of the person ends with it, and so does the code. */
+  /** Every other sign-in of the person ends with it, and so do the code and the keys of devices. */
   async #setPassword(person: Ulid, password: string, but?: string): Promise<void> {
     await this.#keep({ person, password: await keepPassword(password), code: null, codeUntil: null }, (turn) => {
       this.#entry(turn, 'password.set', { person });
     });
     for (const session of this.sessions.of('page', person)) if (session.id !== but) await this.#ended(session, 'another');
+    await this.keys.end(person);
   }
 
   async #firstLead(person: Ulid, name: string, isNew: boolean): Promise<void> {

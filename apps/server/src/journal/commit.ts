@@ -32,6 +32,10 @@ export const commit = (database: Database, to: Tables, draft: Draft): void => {
       if (row === null) to.session.remove(id);
       else to.session.put(row);
     }
+    for (const [id, row] of draft.deviceKeys) {
+      if (row === null) to.deviceKey.remove(id);
+      else to.deviceKey.put(row);
+    }
     for (const [name, value] of draft.meta) to.meta.put({ name, value });
   });
 };

@@ -51,7 +51,7 @@ test('a cache of another fold version, or ahead of the entries, is not believed'
 });
 test('the migrations make the schema of the last dump from nothing, and again changes nothing', async () => {
   const data = join(server.folder, 'fresh');
-  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0007-after.sql'), 'utf8').trim();
+  const dump = readFileSync(join(__dirname, '..', 'shell', 'migrations', 'm0008-after.sql'), 'utf8').trim();
   for (let i = 0; i < 2; i++) {
     const database = await Database.open({ data });
     await database.close();
@@ -73,6 +73,7 @@ test('the migrations make the schema of the last dump from nothing, and again ch
     'm0005-newest',
     'm0006-order',
     'm0007-accounts',
+    'm0008-device-keys',
   ]);
 });
 test('a database of a newer Green Lamp is refused in words and not touched', async () => {

@@ -1,5 +1,6 @@
 // The tables that the writer writes and that decisions read, by prepared statements on the mapper's own connection.
 import { LoginRow } from '../accounts/login.row.ts';
+import { DeviceKeyRow } from '../accounts/device-key.row.ts';
 import { SessionRow } from '../accounts/session.row.ts';
 import { BlobRow } from '../blobs/blob.row.ts';
 import { AccountRow } from '../desk/account.row.ts';
@@ -12,7 +13,7 @@ import { MetaRow } from '../shell/meta.row.ts';
 import { EntryRow } from './entry.row.ts';
 import { StateRow } from './state.row.ts';
 import { StreamRow } from './stream.row.ts';
-import type { NewBlob, NewEntry, NewFrame, NewLogin, NewSecret, NewSession, Plain } from './turn.ts';
+import type { NewBlob, NewDeviceKey, NewEntry, NewFrame, NewLogin, NewSecret, NewSession, Plain } from './turn.ts';
 import type { InferEntity } from '@mikro-orm/core';
 
 type Of<E> = Plain<InferEntity<E>>;
@@ -28,6 +29,7 @@ export const tablesOf = (database: Database) => ({
   secret: database.table<NewSecret>(SecretRow),
   blob: database.table<NewBlob>(BlobRow),
   login: database.table<NewLogin>(LoginRow),
+  deviceKey: database.table<NewDeviceKey>(DeviceKeyRow),
   session: database.table<NewSession>(SessionRow),
   meta: database.table<Of<typeof MetaRow>>(MetaRow),
 });

@@ -28,6 +28,8 @@ const partsOnly: { readonly [kind: string]: string } = {
   'password.set': 'desk',
   'token.made': 'desk',
   'token.ended': 'desk',
+  'device-key.made': 'desk',
+  'device-key.ended': 'desk',
 };
 
 /** Who delivers, and with what role. */

@@ -4,6 +4,7 @@ import type { Instant } from '@green-lamp/core/quantity';
 import type { Entry, State } from '@green-lamp/core/journal';
 import type { Heard } from '@green-lamp/core/lamp';
 import type { LoginRow } from '../accounts/login.row.ts';
+import type { DeviceKeyRow } from '../accounts/device-key.row.ts';
 import type { SessionRow } from '../accounts/session.row.ts';
 import type { BlobRow } from '../blobs/blob.row.ts';
 import type { FrameRow } from '../desk/frame.row.ts';
@@ -24,6 +25,7 @@ export type NewFrame = Plain<FrameRow>;
 export type NewSecret = Plain<SecretRow>;
 export type NewBlob = Plain<BlobRow>;
 export type NewLogin = Plain<LoginRow>;
+export type NewDeviceKey = Plain<DeviceKeyRow>;
 export type NewSession = Plain<SessionRow>;
 
 /** What a decision may see and do, at once: all of it is in memory or one prepared statement away. Everything that it keeps is committed with the turn, or not at all. */
@@ -67,6 +69,7 @@ export type Turn = {
   cache: (stream: Stream, of: { readonly seq: number; readonly state: State }) => void;
   login: (row: NewLogin) => void;
   session: (id: string, row: NewSession | null) => void;
+  deviceKey: (id: string, row: NewDeviceKey | null) => void;
   address: (what: string, row: { readonly address: string; readonly station: Stream } | null) => void;
 };
 
@@ -93,6 +96,7 @@ export type Draft = {
   readonly states: Map<Stream, { readonly seq: number; readonly state: State }>;
   readonly logins: Map<string, NewLogin>;
   readonly sessions: Map<string, NewSession | null>;
+  readonly deviceKeys: Map<string, NewDeviceKey | null>;
   readonly meta: Map<string, string>;
 };
 
@@ -113,6 +117,7 @@ export const newDraft = (): Draft => ({
   states: new Map(),
   logins: new Map(),
   sessions: new Map(),
+  deviceKeys: new Map(),
   meta: new Map(),
 });
 
@@ -138,6 +143,7 @@ export const merge = (into: Draft, from: Draft): void => {
   putAll(into.states, from.states);
   putAll(into.logins, from.logins);
   putAll(into.sessions, from.sessions);
+  putAll(into.deviceKeys, from.deviceKeys);
   putAll(into.meta, from.meta);
 };
 
@@ -151,4 +157,5 @@ export const rowsOf = (draft: Draft): number =>
   draft.states.size +
   draft.logins.size +
   draft.sessions.size +
+  draft.deviceKeys.size +
   draft.meta.size;

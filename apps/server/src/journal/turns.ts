@@ -144,6 +144,9 @@ export class Turns {
       session: (id, row) => {
         own.sessions.set(id, row);
       },
+      deviceKey: (id, row) => {
+        own.deviceKeys.set(id, row);
+      },
     };
     return turn;
   }

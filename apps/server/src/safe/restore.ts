@@ -48,6 +48,8 @@ export const restore = (folder: string, file: string, life: string, now: number)
     // Whoever was signed out, and whatever code was used, since the copy was made stays so: everybody signs in anew.
     if (db.prepare("select 1 from sqlite_master where name = 'session'").all().length > 0)
       db.exec('delete from session; update login set code = null, code_until = null');
+    // One that was ended since would sign somebody in again: a password makes another.
+    if (db.prepare("select 1 from sqlite_master where name = 'device_key'").all().length > 0) db.exec('delete from device_key');
   } finally {
     db.close();
   }

@@ -12,6 +12,7 @@ import {
   beginSession,
   callByUnit,
   changePassword,
+  endKey,
   endSession,
   entriesAfter,
   framesOf,
@@ -20,6 +21,7 @@ import {
   keptOf,
   listStations,
   makeCode,
+  makeKey,
   makeToken,
   openApi,
   previewRules,
@@ -32,6 +34,7 @@ import {
   sharedWith,
   stationValues,
   signIn,
+  signInByKey,
   startYard,
   stopSession,
   stopYard,
@@ -43,6 +46,7 @@ import {
 } from '@green-lamp/core/api';
 import { isObject, type Json, plainText } from '@green-lamp/core/name';
 import { CodeBody, EndBody, MakeCodeBody, PasswordBody, SignInBody, TokenBody } from '../accounts/accounts.body.ts';
+import { EndKeyBody, KeyBody } from '../accounts/keys.controller.ts';
 import { BlobBody } from '../blobs/blobs.controller.ts';
 import { PieceQuery } from '../blobs/pictures.controller.ts';
 import { FramesQuery } from '../desk/desk.controller.ts';
@@ -71,6 +75,9 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [useCode, 'body', CodeBody, { code: 'ABCD', name: 'Ina', password: 'x', device: 'a browser' }],
   [changePassword, 'body', PasswordBody, { old: 'x', password: 'y' }],
   [endSession, 'body', EndBody, { id: key }],
+  [signInByKey, 'body', KeyBody, { id: 'x', response: '{}', device: 'a browser' }],
+  [makeKey, 'body', KeyBody, { id: 'x', response: '{}', device: 'a browser' }],
+  [endKey, 'body', EndKeyBody, { id: 'x' }],
   [makeCode, 'body', MakeCodeBody, { person: sealed.ref }],
   [makeToken, 'body', TokenBody, { label: 'display', role: 'reader', days: 30 }],
   [appendEntries, 'body', AppendBody, { entries: ['{}'], secrets: [sealed] }],

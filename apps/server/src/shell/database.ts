@@ -12,6 +12,7 @@ import { Attribution } from './migrations/m0004-attribution.ts';
 import { Newest } from './migrations/m0005-newest.ts';
 import { Order } from './migrations/m0006-order.ts';
 import { Accounts } from './migrations/m0007-accounts.ts';
+import { DeviceKeys } from './migrations/m0008-device-keys.ts';
 import { rows } from '../rows.ts';
 import { databaseFault } from './soundness.ts';
 import { foldLog, migrationsOf, onConnect, Statements, type Table, tableOf } from './sqlite.ts';
@@ -24,6 +25,7 @@ export const migrations = [
   { name: 'm0005-newest', class: Newest },
   { name: 'm0006-order', class: Order },
   { name: 'm0007-accounts', class: Accounts },
+  { name: 'm0008-device-keys', class: DeviceKeys },
 ];
 export type Em = SqlEntityManager;
 

@@ -4,6 +4,7 @@ import {
   type Says,
   type SignedIn,
   signIn,
+  signInByKey,
   signOut as leave,
   useCode,
   whoAmI,
@@ -16,7 +17,7 @@ import { choosePerson, keptSession, keepSession } from './device.ts';
 import { tell, useLive } from './live.ts';
 
 /** What this browser calls itself where one is signed in. */
-const deviceName = (): string => {
+export const deviceName = (): string => {
   const of = typeof navigator === 'object' ? navigator.userAgent : '';
   const browser = /Firefox|Edg|Chrome|Safari/.exec(of)?.[0].replace('Edg', 'Edge') ?? 'a browser';
   const system = /Android|iPhone|iPad|Windows|Mac OS|Linux/.exec(of)?.[0] ?? 'an unknown system';
@@ -72,6 +73,10 @@ export const signInByPassword = async (name: string, password: string): Promise<
 };
 export const signInByCode = async (code: string, name: string, password: string): Promise<void> => {
   isIn((await ask(useCode, { body: { code: code.trim(), name: name.trim(), password, device: deviceName() } })).who);
+};
+/** By what this device's own key has signed. */
+export const signInBySigned = async (id: string, response: string): Promise<void> => {
+  isIn((await ask(signInByKey, { body: { id, response, device: deviceName() } })).who);
 };
 export const signOut = async (): Promise<void> => {
   await ask(leave, { body: {} });

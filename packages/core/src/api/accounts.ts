@@ -43,6 +43,32 @@ export const useCode = tells(
   { code: text(40), name: text(60), password, device },
   signed,
 );
+/** What a browser's own library is given and gives back is its JSON, as text. */
+const passed = text(20_000);
+const asked = { id: text(64), options: passed } as const;
+export const askKey = tells(
+  '/api/sign-in/key/ask',
+  'What a device’s key is to sign, to sign somebody in; good for some minutes, once.',
+  {},
+  asked,
+);
+export const signInByKey = tells(
+  '/api/sign-in/key',
+  'Signs in by a device’s own key (W3C Web Authentication).',
+  { id: text(64), response: passed, device },
+  signed,
+);
+export const askNewKey = tells('/api/keys/ask', 'What a device is to make a key of, for whoever is signed in.', {}, asked);
+export const makeKey = tells(
+  '/api/keys',
+  'Keeps the public half of a key that a device has made.',
+  { id: text(64), response: passed, device },
+  {},
+);
+const keyShape = atLeast({ id: text(1500), device, host: text(300), made: count, used: count });
+export type KeyView = Given<typeof keyShape>;
+export const ownKeys = reads('/api/keys', 'The keys by which devices sign one in.', {}, { keys: listOf(keyShape, 1000) });
+export const endKey = tells('/api/keys/end', 'Ends one of one’s own keys.', { id: text(1500) }, {});
 export const signOut = tells('/api/sign-out', 'Ends the sign-in of this browser.', {}, {});
 export const changePassword = tells(
   '/api/password',

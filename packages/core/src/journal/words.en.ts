@@ -45,7 +45,7 @@ const endingSaid: { readonly [E in EndingIs]: string } = {
   unfinished: 'Left unfinished, signed',
   'taken down': 'Taken down, signed',
 };
-const ways = { password: 'password', code: 'a one-time code', press: 'a press, as the demo allows' } as const;
+const ways = { password: 'password', code: 'a one-time code', press: 'a press, as the demo allows', key: 'the device’s own key' } as const;
 const ends = { press: 'by a press', another: 'from another device', lead: 'by a lead', age: 'by its age' } as const;
 
 const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string } = {
@@ -64,6 +64,8 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'signed.in': (d, s) => `Signed in: ${named(s, d.person)}, by ${ways[d.by]}, at ${d.device} from ${d.from}.`,
   'signed.out': (d, s) => `Signed out: ${named(s, d.person)}, at ${d.device}, ${ends[d.by]}.`,
   'sign-in.held': (d) => `Sign-ins as ${d.name} from ${d.from} are held up: too many failed.`,
+  'device-key.made': (d, s) => `A key of ${d.device} signs in ${named(s, d.person)}.`,
+  'device-key.ended': (d, s) => `The key of ${d.device} signs in ${named(s, d.person)} no more.`,
   'code.made': (d, s) => `One-time code for ${named(s, d.person)}, made by ${named(s, d.by)}.`,
   'password.set': (d, s) => `Password set by ${named(s, d.person)}.`,
   'token.made': (d, s) => `Token ‘${d.label}’ made by ${named(s, d.by)}: it ${roleWords[d.role]}.`,

@@ -130,6 +130,8 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
   ],
   'signed.out': [[{ person: ref, by: 'lead', device: 'a telephone' }, 'Signed out: Ines, at a telephone, by a lead.']],
   'sign-in.held': [[{ name: 'Ines', from: '192.0.2.7' }, 'Sign-ins as Ines from 192.0.2.7 are held up: too many failed.']],
+  'device-key.made': [[{ person: ref, device: 'a telephone' }, 'A key of a telephone signs in Ines.']],
+  'device-key.ended': [[{ person: ref, device: 'a telephone' }, 'The key of a telephone signs in Ines no more.']],
   'code.made': [[{ person: ref, by: ref }, 'One-time code for Ines, made by Ines.']],
   'password.set': [[{ person: ref }, 'Password set by Ines.']],
   'token.made': [[{ label: 'display', role: 'reader', by: ref }, 'Token ‘display’ made by Ines: it reads.']],

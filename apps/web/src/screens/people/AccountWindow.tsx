@@ -7,6 +7,7 @@ import { instant, sayWhen } from '@green-lamp/core/quantity';
 import { Field } from '../../parts/Field.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Window } from '../../parts/Window.tsx';
+import { DeviceKeys } from './DeviceKeys.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { sharedNow } from '../../store/device.ts';
 import { isPin } from '@green-lamp/core/wire';
@@ -171,6 +172,7 @@ export const AccountWindow = () => {
         )}
       </div>
       <Pin />
+      <DeviceKeys />
       {changing === 'yes' && (
         <Password
           done={() => {

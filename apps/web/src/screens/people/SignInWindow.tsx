@@ -61,6 +61,23 @@ const ByPassword = ({ start }: { start: string }) => {
   );
 };
 
+/** By this device's own key, where it has one for this desk. */
+const ByDevice = () => {
+  const { problem, busy, submit } = useSending(async () => {
+    const { signInByThisDevice } = await import('../../store/device-key.ts');
+    await signInByThisDevice();
+  });
+  if (!window.isSecureContext || !('PublicKeyCredential' in window)) return null;
+  return (
+    <form className="mb-4 flex flex-col gap-2" onSubmit={submit}>
+      <button type="submit" className="button self-start">
+        {busy ? 'The device asks you…' : 'Sign in by this device’s key'}
+      </button>
+      <Problem of={problem} />
+    </form>
+  );
+};
+
 const ByCode = ({ first, start }: { first: boolean; start: string }) => {
   const [code, setCode] = useState('');
   const [name, setName] = useState(start);
@@ -116,6 +133,7 @@ export const SignInWindow = () => {
           {known === '' ? 'What was written here' : `What ${known} wrote here`} waits, and goes out once they have signed in.
         </p>
       )}
+      {!first && !code && <ByDevice />}
       {first || code ? <ByCode first={first} start={first ? '' : known} /> : <ByPassword start={known} />}
       {!first && (
         <button

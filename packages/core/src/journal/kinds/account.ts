@@ -13,7 +13,7 @@ export const roleGiven = kind('role.given', 1, fields({ person, role: orNull(one
 });
 
 /** How somebody showed who they are. */
-export const signedBy = ['password', 'code', 'press'] as const;
+export const signedBy = ['password', 'code', 'press', 'key'] as const;
 const asItIs = (state: State): State => state;
 const from = text(100);
 export const signedIn = kind('signed.in', 1, fields({ person, by: oneOf(signedBy), device: text(200), from }), asItIs);
@@ -27,5 +27,8 @@ export const signedOut = kind(
 export const signInHeld = kind('sign-in.held', 1, fields({ name: text(60), from }), asItIs);
 export const codeMade = kind('code.made', 1, fields({ person, by: person }), asItIs);
 export const passwordSet = kind('password.set', 1, fields({ person }), asItIs);
+/** A key that a device keeps, by which it signs a person in. */
+export const deviceKeyMade = kind('device-key.made', 1, fields({ person, device: text(200) }), asItIs);
+export const deviceKeyEnded = kind('device-key.ended', 1, fields({ person, device: text(200) }), asItIs);
 export const tokenMade = kind('token.made', 1, fields({ label: words(60), role: oneOf(roles), by: person }), asItIs);
 export const tokenEnded = kind('token.ended', 1, fields({ label: words(60), by: person }), asItIs);

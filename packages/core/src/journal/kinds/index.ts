@@ -3,7 +3,18 @@ import type { Json } from '../../name/index.ts';
 import type { Parsed } from '../../problem/index.ts';
 import type { Entry } from '../entry.ts';
 import type { Kind } from '../kind.ts';
-import { codeMade, passwordSet, roleGiven, signedIn, signedOut, signInHeld, tokenEnded, tokenMade } from './account.ts';
+import {
+  codeMade,
+  deviceKeyEnded,
+  deviceKeyMade,
+  passwordSet,
+  roleGiven,
+  signedIn,
+  signedOut,
+  signInHeld,
+  tokenEnded,
+  tokenMade,
+} from './account.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
 import { callConfirmed, changeShown, checkIn, deskRung, eventMade, watchAsked } from './confirmed.ts';
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
@@ -37,6 +48,8 @@ const list = [
   passwordSet,
   tokenMade,
   tokenEnded,
+  deviceKeyMade,
+  deviceKeyEnded,
   settingSet,
   settingStaged,
   settingTemporary,
