@@ -96,16 +96,15 @@ export class DeviceKeys {
     const of = parsed(response);
     if (asked?.person !== person || of === null)
       return refuse(HttpStatus.UNAUTHORIZED, 'this was not asked here, or longer ago than five minutes. Begin again.');
-    const { verified, registrationInfo } = await verifyRegistrationResponse({
+    const made = await verifyRegistrationResponse({
       response: of as RegistrationResponseJSON, // the library looks at the rest itself
       expectedChallenge: asked.challenge,
       expectedOrigin: origin,
       expectedRPID: hostOf(origin),
       requireUserVerification: true,
-    }).catch(() => ({ verified: false, registrationInfo: undefined }) as const);
-    if (!verified || registrationInfo === undefined)
-      return refuse(HttpStatus.UNAUTHORIZED, 'what the device made does not fit what it was asked.');
-    const { credential } = registrationInfo;
+    }).catch(() => null);
+    if (made?.verified !== true) return refuse(HttpStatus.UNAUTHORIZED, 'what the device made does not fit what it was asked.');
+    const { credential } = made.registrationInfo;
     if (this.#rows.has(credential.id)) return refuse(HttpStatus.CONFLICT, 'this key is kept already.');
     const now = this.clock.now();
     const row: NewDeviceKey = {
@@ -130,27 +129,26 @@ export class DeviceKeys {
   async askSign(origin: string): Promise<Asked> {
     return this.#ask(await generateAuthenticationOptions({ rpID: hostOf(origin), userVerification: 'required' }), null);
   }
-  /** Whom a signature signs in. A counter that did not rise is one of a copied key: it is no key any more. */
+  /** Whom a signature signs in. A counter that did not rise is one of a copied key, and is refused. */
   async signed(id: string, response: string, origin: string): Promise<Ulid> {
     const asked = this.#take(id);
     const of = parsed(response);
     const row = of === null ? undefined : this.#rows.get((of as { id: string }).id); // looked at by `parsed`
-    if (asked === null || asked.person !== null || of === null || row === undefined || !isUlid(row.person))
+    if (asked?.person !== null || of === null || row === undefined || !isUlid(row.person))
       return refuse(
         HttpStatus.UNAUTHORIZED,
         'this desk does not know the key of this device, or it was asked longer ago than five minutes.',
       );
-    const { verified, authenticationInfo } = await verifyAuthenticationResponse({
+    const signed = await verifyAuthenticationResponse({
       response: of as AuthenticationResponseJSON, // as above
       expectedChallenge: asked.challenge,
       expectedOrigin: origin,
       expectedRPID: hostOf(origin),
       requireUserVerification: true,
       credential: { id: row.id, publicKey: Buffer.from(row.publicKey, 'base64url'), counter: row.counter },
-    }).catch(() => ({ verified: false, authenticationInfo: undefined }) as const);
-    if (!verified || authenticationInfo === undefined)
-      return refuse(HttpStatus.UNAUTHORIZED, 'what the device signed does not fit what it was asked.');
-    const next = { ...row, counter: authenticationInfo.newCounter, used: this.clock.now() };
+    }).catch(() => null);
+    if (signed?.verified !== true) return refuse(HttpStatus.UNAUTHORIZED, 'what the device signed does not fit what it was asked.');
+    const next = { ...row, counter: signed.authenticationInfo.newCounter, used: this.clock.now() };
     this.#rows.set(row.id, next);
     await this.journal.append((turn) => {
       turn.deviceKey(row.id, next);

@@ -30,7 +30,7 @@ export const DeviceKeys = () => {
       <h3 className="border-b border-rule-2 font-bold">Keys of your devices</h3>
       {keys === null && <p className="py-2 text-ink-2">Asking the desk…</p>}
       {keys === 'away' && <p className="py-2 text-ink-2">The desk does not answer: only it knows.</p>}
-      {Array.isArray(keys) && (
+      {keys !== null && keys !== 'away' && (
         <ul>
           {keys.map(({ id, device, host, made, used }) => (
             <li key={id} className="flex flex-wrap items-center gap-3 border-b border-rule py-1">
