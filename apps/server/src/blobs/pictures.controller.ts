@@ -3,12 +3,12 @@ import { Body, Controller, Get, HttpCode, HttpStatus, Param, Post, Query, Res } 
 import { Type } from 'class-transformer';
 import type { Response } from 'express';
 import { IsInt, Matches, Max, Min } from 'class-validator';
-import { isSha256, type Sha256 } from '@green-lamp/core/name';
 import type { pictureCome, Says } from '@green-lamp/core/api';
 import { problem } from '@green-lamp/core/problem';
-import { mostPicture, pictureStep } from '@green-lamp/core/wire';
+import { mostPicture } from '@green-lamp/core/wire';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
+import { named, pieceOf } from './piece.ts';
 import { Pieces } from './pieces.ts';
 
 export class PictureParams {
@@ -18,11 +18,6 @@ export class PieceQuery {
   @Type(() => Number) @IsInt() @Min(0) @Max(mostPicture) at: number;
   @Type(() => Number) @IsInt() @Min(1) @Max(mostPicture) of: number;
 }
-const named = (hash: string): Sha256 => {
-  if (isSha256(hash)) return hash;
-  throw new ProblemException(HttpStatus.BAD_REQUEST, [problem('type', 'hash', { want: 'a SHA-256 in hexadecimal digits' })]);
-};
-
 @Controller('api/pictures')
 export class PicturesController {
   constructor(private readonly pieces: Pieces) {}
@@ -37,11 +32,7 @@ export class PicturesController {
   @Post(':hash/pieces')
   @HttpCode(200)
   async take(@Param() { hash }: PictureParams, @Query() { at, of }: PieceQuery, @Body() piece: unknown): Promise<Says<typeof pictureCome>> {
-    if (!Buffer.isBuffer(piece) || piece.length === 0 || piece.length > pictureStep)
-      throw new ProblemException(HttpStatus.BAD_REQUEST, [
-        problem('type', 'the piece', { want: `1 to ${pictureStep} octets (application/octet-stream)` }),
-      ]);
-    const taken = await this.pieces.take(named(hash), at, of, piece);
+    const taken = await this.pieces.take(named(hash), at, of, pieceOf(piece));
     if (!taken.ok) throw new ProblemException(HttpStatus.UNPROCESSABLE_ENTITY, taken.problems);
     return taken.value;
   }

@@ -35,8 +35,8 @@ export const atHome =
       return;
     }
     const writes = !['GET', 'HEAD', 'OPTIONS'].includes(request.method);
-    // Neither kind can be sent by another site's form: a browser asks first. Octets are taken for pictures alone.
-    const kinds = request.path.startsWith('/api/pictures/') ? ['application/json', 'application/octet-stream'] : ['application/json'];
+    // Neither kind can be sent by another site's form: a browser asks first. Octets are taken for what comes in pieces alone.
+    const kinds = request.path.endsWith('/pieces') ? ['application/json', 'application/octet-stream'] : ['application/json'];
     if (writes && request.is(kinds) === false) {
       response.status(415).json({ problems: [told(problem('refused', 'body', { why: 'Only JSON is taken.' }))] });
       return;

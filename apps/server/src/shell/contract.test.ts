@@ -30,6 +30,7 @@ import {
   routes,
   secretTraits,
   sendPiece,
+  sendTextPiece,
   setUnitClock,
   sharedWith,
   stationValues,
@@ -47,7 +48,7 @@ import {
 import { isObject, type Json, plainText } from '@green-lamp/core/name';
 import { CodeBody, EndBody, MakeCodeBody, PasswordBody, SignInBody, TokenBody } from '../accounts/accounts.body.ts';
 import { EndKeyBody, KeyBody } from '../accounts/keys.controller.ts';
-import { BlobBody } from '../blobs/blobs.controller.ts';
+import { TextPieceQuery, BlobBody } from '../blobs/blobs.controller.ts';
 import { PieceQuery } from '../blobs/pictures.controller.ts';
 import { FramesQuery } from '../desk/desk.controller.ts';
 import { AppendBody } from '../journal/append.body.ts';
@@ -100,6 +101,7 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   ],
   [keepText, 'body', BlobBody, { text: 'OK', stream }],
   [sendPiece, 'query', PieceQuery, { at: 0, of: 10 }],
+  [sendTextPiece, 'query', TextPieceQuery, { at: 0, of: 10, stream }],
   [secretTraits, 'query', TraitsQuery, { stream }],
   [revealSecret, 'body', RevealBody, { entry: '{}', to: key }],
   [remoteState, 'query', StationOnly, { stream }],

@@ -227,3 +227,23 @@ describe('a hold', () => {
     expect(holdTime({ ...hold, source: 'typed' }, 31_000)).toBe(30_000);
   });
 });
+
+test('a long text goes in pieces, goes on where a cut has left it, and its entry follows', async () => {
+  const stream = stationStream(newId());
+  const text = `${'+CSQ: 20,99\n'.repeat(15_000)}`;
+  const blob = await keepText(text);
+  const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
+  server.pieces = 2;
+  await append(stream, [
+    { kind: 'station.opened', data: { name: 'Weir', demo: false } },
+    { kind: 'capture.kept', data, blobs: [blob] },
+  ]);
+  await deliverNow();
+  expect(server.kept).toHaveLength(0);
+  expect(server.posts.filter(({ path }) => path === '/pieces')).toHaveLength(2);
+  server.pieces = Number.POSITIVE_INFINITY;
+  await deliverNow();
+  expect(server.posts.filter(({ path }) => path === '/pieces')).toHaveLength(3);
+  expect(server.texts.get(blob)).toBe(text);
+  expect(server.kept).toHaveLength(2);
+});

@@ -1,11 +1,12 @@
 // [S2] Texts that entries name by their hash: masked before they are hashed, kept here first, delivered before the entries that name them.
 import { isObject, type Sha256, type Stream } from '@green-lamp/core/name';
 import { hashOf } from '@green-lamp/core/journal';
-import { mask, maskPlaces, type Place } from '@green-lamp/core/wire';
-import { keepText as keepAtDesk, textByHash } from '@green-lamp/core/api';
+import { mask, maskPlaces, pictureStep, type Place } from '@green-lamp/core/wire';
+import { keepText as keepAtDesk, sendTextPiece, textByHash, textCome } from '@green-lamp/core/api';
 import { ask, DeskFault, Refusal } from './api.ts';
 import { type BlobRow, db } from './db.ts';
 import { givesUp } from './patience.ts';
+import { inPieces, piecePatience } from './pieces.ts';
 
 /** Masks a text and keeps it here; it goes out with the queue. */
 export const keepText = async (text: string): Promise<Sha256> => {
@@ -71,10 +72,23 @@ const streamsOfTexts = async (): Promise<ReadonlyMap<string, Stream>> => {
   return streams;
 };
 
+/** A text that fits into one piece goes as it is, a longer one in pieces. */
+const sendText = async (hash: Sha256, text: string, stream: Stream): Promise<void> => {
+  const octets = new TextEncoder().encode(text);
+  if (octets.length <= pictureStep) await ask(keepAtDesk, { body: { text, stream }, patience: piecePatience });
+  else
+    await inPieces(
+      octets,
+      () => ask(textCome, { names: { hash } }),
+      (at, piece) =>
+        ask(sendTextPiece, { names: { hash }, query: { at, of: octets.length, stream }, octets: piece, patience: piecePatience }),
+    );
+};
+
 /** Sends one text. One in which the desk still finds a secret is masked anew, and goes out as another one with its entry. */
 const deliverText = async ({ hash, text }: BlobRow, stream: Stream): Promise<void> => {
   try {
-    await ask(keepAtDesk, { body: { text, stream } });
+    await sendText(hash, text, stream);
   } catch (error) {
     if (error instanceof DeskFault ? !givesUp(hash) : !(error instanceof Refusal)) throw error;
     const places = error instanceof Refusal ? placesIn(error) : null;

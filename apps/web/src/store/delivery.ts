@@ -2,12 +2,14 @@
 import type { Ulid } from '@green-lamp/core/name';
 import { type Answer, appendEntries } from '@green-lamp/core/api';
 import type { Instant } from '@green-lamp/core/quantity';
-import { ask, DeskFault, Refusal, SignedOut } from './api.ts';
+import { ask, DeskFault, NoNetwork, Refusal, SignedOut } from './api.ts';
 import { deliverTexts } from './blobs.ts';
 import { db, type KeptRow, type QueueRow } from './db.ts';
 import { givesUp } from './patience.ts';
 
+/** Entries that go at once: fewer after each time that the network did not carry them in time, more again after each that it did. */
 const mostAtOnce = 100;
+let atOnce = mostAtOnce;
 /** One delivers for all pages and the worker of this browser. */
 const lock = 'green-lamp:deliver';
 /** By what the browser's worker is asked to deliver once there is a network. */
@@ -40,9 +42,19 @@ export const deliverQueue = async (by: Sender): Promise<void> => {
       .where('q')
       .belowOrEqual(last.q)
       .filter(({ person }) => person === me)
-      .limit(mostAtOnce)
+      .limit(atOnce)
       .toArray();
-    if (waiting.length > 0) await send(waiting, by);
+    if (waiting.length > 0) await carried(waiting, by);
+  }
+};
+
+const carried = async (rows: readonly QueueRow[], by: Sender): Promise<void> => {
+  try {
+    await send(rows, by);
+    atOnce = Math.min(mostAtOnce, 2 * atOnce);
+  } catch (error) {
+    if (error instanceof NoNetwork && !(error instanceof DeskFault)) atOnce = Math.max(1, Math.floor(Math.min(atOnce, rows.length) / 4));
+    throw error;
   }
 };
 

@@ -185,3 +185,17 @@ test('ids rise within this browser, also after a reload with a clock that was pu
   expect(newId() > future).toBe(true);
   localStorage.removeItem('green-lamp:last-id');
 });
+
+test('a network that carries little gets fewer entries at once, and more again once it carries them', async () => {
+  server.away = true;
+  const stream = station();
+  await append(stream, [{ kind: 'station.opened', data: { name: 'Far', demo: false } }]);
+  for (let i = 0; i < 60; i++) await note(stream, `note ${i}`);
+  Object.assign(server, { away: false, carries: 4000 });
+  for (let i = 0; i < 8 && server.kept.length < 61; i++) await deliverNow();
+  expect(server.kept).toHaveLength(61);
+  expect(new Set(server.kept.map(({ id }) => id)).size).toBe(61);
+  const sizes = server.posts.filter(({ path }) => path === '/api/entries').map(({ texts }) => texts.length);
+  expect(Math.max(...sizes)).toBeLessThan(20);
+  server.carries = Number.POSITIVE_INFINITY;
+});

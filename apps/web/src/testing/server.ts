@@ -15,6 +15,11 @@ export class FakeServer {
   breaksAt: (body: string) => boolean = () => false;
   /** Where the desk finds a secret in a text; null where in none. */
   standsIn: (text: string) => [number, number][] | null = () => null;
+  /** What the network carries in time, in octets of one body; more is cut off. */
+  carries = Number.POSITIVE_INFINITY;
+  /** How many pieces come before the network is gone. */
+  pieces = Number.POSITIVE_INFINITY;
+  readonly #coming = new Map<string, string>();
   badBody: (texts: readonly string[]) => boolean = () => false;
   readonly kept: KeptRow[] = [];
   readonly posts: { path: string; person: string; texts: string[] }[] = [];
@@ -35,7 +40,9 @@ export class FakeServer {
     const every = { now: this.now, cursor: this.kept.length, wire: 2, life: this.life };
     const reply = (body: object, status = 200): Promise<Response> =>
       Promise.resolve(new Response(JSON.stringify({ ...body, ...every }), { status }));
+    if (init?.method === 'POST' && path.includes('/pieces?')) return this.#piece(path, init.body, reply);
     if (init?.method === 'POST') {
+      if (String(init.body).length > this.carries) throw new TypeError('cut off');
       const body: unknown = JSON.parse(typeof init.body === 'string' ? init.body : '');
       const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
       if (path === '/api/sign-in') {
@@ -74,6 +81,7 @@ export class FakeServer {
           .map((stream) => ({ stream, heard: [], traits: [], head: { seq: 1, link: 'x', state: 'y' } })),
       });
     }
+    if (path.endsWith('/pieces')) return reply({ have: (this.#coming.get(path.split('/')[3] ?? '') ?? '').length, kept: false });
     if (path.startsWith('/api/blobs/')) {
       const text = this.texts.get(path.slice('/api/blobs/'.length));
       return text === undefined
@@ -81,6 +89,18 @@ export class FakeServer {
         : reply({ text });
     }
     return reply({ key: 'ab'.repeat(32) });
+  }
+
+  async #piece(path: string, body: RequestInit['body'], reply: (body: object, status?: number) => Promise<Response>): Promise<Response> {
+    if (this.pieces-- <= 0) throw new TypeError('cut off');
+    const hash = path.split('/')[3] ?? '';
+    const of = Number(new URL(path, 'http://x').searchParams.get('of'));
+    const text = (this.#coming.get(hash) ?? '') + (await new Response(body).text());
+    this.#coming.set(hash, text);
+    this.posts.push({ path: '/pieces', person: '', texts: [] });
+    if (text.length < of) return reply({ have: text.length, kept: false });
+    this.texts.set(hashOf(text), text);
+    return reply({ have: of, kept: true });
   }
 
   #who(): object | null {

@@ -30,7 +30,7 @@ import type { AnyRoute } from './route.ts';
 import { revealSecret, secretsKey, secretTraits } from './secrets.ts';
 import { listStations } from './stations.ts';
 import { reachedAt } from './telephone.ts';
-import { keepText, textByHash } from './texts.ts';
+import { keepText, sendTextPiece, textByHash, textCome } from './texts.ts';
 import { stationValues } from './values.ts';
 import { watchState } from './watch.ts';
 import {
@@ -93,6 +93,8 @@ export const routes: readonly AnyRoute[] = [
   makeCopy,
   description,
   keepText,
+  textCome,
+  sendTextPiece,
   textByHash,
   pictureCome,
   sendPiece,
