@@ -230,7 +230,7 @@ describe('a hold', () => {
 
 test('a long text goes in pieces, goes on where a cut has left it, and its entry follows', async () => {
   const stream = stationStream(newId());
-  const text = `${'+CSQ: 20,99\n'.repeat(15_000)}`;
+  const text = '+CSQ: 20,99\n'.repeat(15_000);
   const blob = await keepText(text);
   const data = { path: null, about: 'AT dialogue', lines: 2, found: 1, missed: 0, simulated: false };
   server.pieces = 2;

@@ -42,7 +42,7 @@ export class FakeServer {
       Promise.resolve(new Response(JSON.stringify({ ...body, ...every }), { status }));
     if (init?.method === 'POST' && path.includes('/pieces?')) return this.#piece(path, init.body, reply);
     if (init?.method === 'POST') {
-      if (String(init.body).length > this.carries) throw new TypeError('cut off');
+      if (typeof init.body === 'string' && init.body.length > this.carries) throw new TypeError('cut off');
       const body: unknown = JSON.parse(typeof init.body === 'string' ? init.body : '');
       const texts = isObject(body) && Array.isArray(body['entries']) ? body['entries'].map(String) : [];
       if (path === '/api/sign-in') {
