@@ -20,6 +20,7 @@ export class Desk {
   dc09Port = 0;
   httpPort = 0;
   mqttPort = 0;
+  serialPort = 0;
   modemPort = 0;
   output = '';
   /** Rises when its data are lost: nobody is signed in any more. */
@@ -46,6 +47,7 @@ export class Desk {
       GREENLAMP_DC09_PORT: String(this.dc09Port),
       GREENLAMP_HTTP_PORT: String(this.httpPort),
       GREENLAMP_MQTT_PORT: String(this.mqttPort),
+      GREENLAMP_SERIAL_PORT: String(this.serialPort),
       GREENLAMP_MODEM_PORT: String(this.modemPort),
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
@@ -72,6 +74,7 @@ export class Desk {
         this.dc09Port = Number(dc09);
         this.httpPort = Number(http);
         this.mqttPort = Number(mqtt);
+        this.serialPort = Number(port('serial'));
         this.modemPort = Number(modem);
         done();
       };

@@ -1,5 +1,5 @@
 // A unit posts values and an event with the token on its sheet, over HTTP, another publishes by MQTT; what comes becomes channels, and the desk asks an instrument by itself.
-import { createServer } from 'node:net';
+import { connect, createServer } from 'node:net';
 import { request } from 'node:http';
 import { health } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
@@ -129,4 +129,50 @@ test('the doors of a station are tried from the desk, and what answers becomes a
   await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
   await expect((await device(page, /^Modem, /)).getByRole('button', { name: /^Admin answers from outside yes stop/ })).toBeVisible();
   await new Promise((done) => menu.close(done));
+});
+
+test('a modem hands an instrument’s bytes through: it is known by its address, its sheet reads them, and a silence of the sheet is said', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  const send = (bytes: string): Promise<void> =>
+    new Promise((done, failed) => {
+      const socket = connect({ host: '127.0.0.1', port: desk.serialPort, localAddress: '127.0.9.3' }, () => socket.end(bytes));
+      socket.on('error', failed);
+      socket.on('close', () => done());
+    });
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Hands through', account, paths: ['Ethernet'] });
+  await setting(page, /^Receiver, /, 'Listener speaks', 'the instrument’s bytes');
+  await setting(page, /^Receiver, /, 'Desk’s port', String(desk.serialPort));
+  await setting(page, /^Unit, /, 'Speaks', 'the instrument’s bytes');
+  await setting(page, /^Path, Ethernet/, 'Arrives from address', '127.0.9.3');
+  await delivered(page);
+  await page.keyboard.press('5');
+  await part(page, 'Calls');
+  await expect(page.getByRole('region', { name: 'How to call' })).toContainText('its sheet says how a record ends');
+  await send('07;+1.420m;OPEN\r\n');
+  await expect(page.getByRole('region', { name: 'Calls of this station' })).toContainText(
+    'does not say how a record of this instrument ends',
+  );
+  await page.getByRole('link', { name: /^2? ?Sheet/ }).click();
+  await setting(page, /^Unit, /, 'A record ends by', 'a sign');
+  await setting(page, /^Unit, /, 'Sign at its end', '\\r\\n');
+  await setting(page, /^Unit, /, 'Sign between its fields', ';');
+  await page
+    .getByRole('region', { name: 'Devices', exact: true })
+    .getByRole('button', { name: /^Add equipment/ })
+    .click();
+  await page.getByLabel('Something else').selectOption({ label: 'Channel' });
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await setting(page, /^Channel, /, 'Called in the data', 'level');
+  await setting(page, /^Channel, /, 'Field of a record, from 1', '2');
+  await delivered(page);
+  await send('07;+1.420m;OPEN\r\n07;+1.431m;OPEN\r\n');
+  await page.keyboard.press('5');
+  await part(page, 'Calls');
+  await expect(page.getByRole('region', { name: 'Calls of this station' })).toContainText('level 1.431 m over Ethernet');
+  await part(page, 'Values');
+  await expect(page.getByRole('region', { name: 'Channels' })).toContainText('1.431');
 });

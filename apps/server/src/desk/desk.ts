@@ -16,6 +16,7 @@ import type { ListenerState } from '@green-lamp/core/api';
 import { HttpListener, type Texts, type Visits } from './listeners/http.listener.ts';
 import type { Limits, Listener } from './listeners/listener.ts';
 import { MqttListener } from './listeners/mqtt.listener.ts';
+import { SerialListener } from './listeners/serial.listener.ts';
 import { TcpListener } from './listeners/tcp.listener.ts';
 import { UdpListener } from './listeners/udp.listener.ts';
 import { MarkedSockets } from './marked.ts';
@@ -158,6 +159,7 @@ export class Desk implements BeforeApplicationShutdown {
     };
     const limits = (): Limits => this.#limits;
     if (isStreamKind(kind)) return this.#stream(kind, tls, limits, changed);
+    if (kind === 'serial') return new SerialListener(tls, this.ingest, this.journal, this.marked, this.gate, limits, changed);
     const of = [tls, this.ingest, this.keys, this.marked, this.gate, limits, changed] as const;
     return kind === 'http'
       ? new HttpListener(
@@ -229,6 +231,7 @@ const switches: { readonly [K in ListenerKind]: SettingKey } = {
   dc09: settingKey('listener', null, 'dc09On'),
   http: settingKey('listener', null, 'httpOn'),
   mqtt: settingKey('listener', null, 'mqttOn'),
+  serial: settingKey('listener', null, 'serialOn'),
 };
 /** Whether the desk's settings leave a protocol on. */
 const isHeard = (state: State, kind: ListenerKind): boolean => wanted(state, switches[kind]) !== false;

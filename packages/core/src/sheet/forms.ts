@@ -71,6 +71,7 @@ export const protocols = choice(
   ['dc09', 'DC-09'],
   ['http', 'HTTP posts'],
   ['mqtt', 'MQTT 3.1.1'],
+  ['serial', 'the instrument’s bytes'],
   ['text', 'text messages'],
   ['own', 'its own'],
 );

@@ -33,6 +33,7 @@ const toPortal = ({ value }: Around): boolean => value('desk.whose') === 'portal
 const toDesk = (around: Around): boolean => !texts(around) && !toPortal(around);
 const byToken = (around: Around): boolean =>
   toDesk(around) && ['http', 'mqtt'].includes(plainText(around.value('receiver.protocol') ?? ''));
+const byBytes = (around: Around): boolean => toDesk(around) && around.value('receiver.protocol') === 'serial';
 const when =
   (of: DefinitionKey, is: Json, also: Need['where'] = always): Need['where'] =>
   (around) =>
@@ -61,6 +62,7 @@ const needs: readonly Need[] = [
   ...need(toDesk, 'receiver.host', 'receiver.port', 'receiver.protocol', 'receiver.transport'),
   ...need(toDesk, 'unit.account', 'unit.deskHost', 'unit.deskPort', 'unit.protocol', 'unit.transport'),
   ...need(byToken, 'unit.token'),
+  ...need(byBytes, 'unit.recordBy'),
   ...need(kinds('logger', 'panel', 'reporting module'), 'unit.callOn'),
   ...need(kinds('panel'), 'unit.host', 'unit.installerCode'),
   ...need(kinds('serial modem'), 'link.unitSpeed', 'link.modemSpeed', 'link.unitFrame', 'link.modemFrame'),

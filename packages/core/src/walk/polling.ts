@@ -54,6 +54,12 @@ export const pollingOf = (state: State): Polling | NotPolled => {
   return { account, host, port, every: typeof every === 'number' && every > 0 ? every : null, asking };
 };
 
+/** How the records of a station's instrument are cut and read, by its sheet; or what it does not say yet. */
+export const recordsOf = (state: State): Extract<Asking, { by: 'raw' }> | 'no channel' | 'no record rule' => {
+  const asking = askingOf(state, 'raw');
+  return typeof asking === 'object' && asking.by === 'raw' ? asking : asking === 'no channel' ? asking : 'no record rule';
+};
+
 const askingOf = (state: State, by: 'modbus' | 'raw'): Asking | NotPolled => {
   const [unit] = elementsOf(state, 'unit');
   const of = (key: Key<'unit'>): Json | undefined =>

@@ -27,6 +27,7 @@ export * from './programming/session.ts';
 export * from './modbus/master.ts';
 export * from './modbus/modbus.ts';
 export * from './raw/records.ts';
+export { rawNot, recordPiece, signOnIn, signOnPiece } from './raw/inbound.ts';
 export * from './sealed/box.ts';
 export { isPin, pinKey, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';

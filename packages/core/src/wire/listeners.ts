@@ -4,11 +4,12 @@ import { dc09Ear } from './dc09/ear.ts';
 import { dc09Why } from './dc09/words.en.ts';
 import { lineEar } from './line/ear.ts';
 import { lineWhy } from './line/words.en.ts';
+import { rawWhy } from './raw/words.en.ts';
 import { postedWhy } from './posted/words.en.ts';
 
 type Row = {
-  /** As a stream of bytes that an ear hears, or as whole bodies that are posted or published. */
-  readonly by: 'stream' | 'http' | 'mqtt';
+  /** As a stream of bytes that an ear hears, as whole bodies that are posted or published, or as bytes that only the station's sheet describes. */
+  readonly by: 'stream' | 'http' | 'mqtt' | 'bytes';
   readonly port: number;
   readonly env: string;
   /** Where it is heard under TLS besides; nowhere unless a port is given. */
@@ -42,6 +43,13 @@ export const listeners = {
   },
   http: { by: 'http', port: 4115, env: 'GREENLAMP_HTTP_PORT', tlsEnv: 'GREENLAMP_HTTP_TLS_PORT', label: 'HTTP posts' },
   mqtt: { by: 'mqtt', port: 4116, env: 'GREENLAMP_MQTT_PORT', tlsEnv: 'GREENLAMP_MQTT_TLS_PORT', label: 'MQTT messages' },
+  serial: {
+    by: 'bytes',
+    port: 4117,
+    env: 'GREENLAMP_SERIAL_PORT',
+    tlsEnv: 'GREENLAMP_SERIAL_TLS_PORT',
+    label: 'bytes of instruments',
+  },
 } as const satisfies { readonly [kind: string]: Row | Stream };
 export type ListenerKind = keyof typeof listeners;
 export const isListenerKind = (value: unknown): value is ListenerKind => typeof value === 'string' && Object.hasOwn(listeners, value);
@@ -64,6 +72,6 @@ const kept = {
   'perhaps a repeat':
     'Its number and its contents are those of the call before; only its timestamp differs: perhaps that call, sent again.',
 };
-const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...postedWhy, ...kept };
+const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...postedWhy, ...rawWhy, ...kept };
 /** Why something was not understood, as a sentence. */
 export const whyWords = (why: string): string => whys[why] ?? 'Not understood.';

@@ -15,7 +15,13 @@ import { tell, useLive } from '../../store/live.ts';
 import { useStream } from '../../store/use-stream.ts';
 
 const shippedLimits: { readonly [key: string]: string } = { 'listener.firstByte': '30 s', 'listener.idle': '1 h' };
-const switches: { readonly [K in ListenerKind]: string } = { line: 'lineOn', dc09: 'dc09On', http: 'httpOn', mqtt: 'mqttOn' };
+const switches: { readonly [K in ListenerKind]: string } = {
+  line: 'lineOn',
+  dc09: 'dc09On',
+  http: 'httpOn',
+  mqtt: 'mqttOn',
+  serial: 'serialOn',
+};
 const isSwitch = ({ key }: Parameter): boolean => Object.values(switches).some((param) => key === `listener.${param}`);
 
 const useSaid = (param: string) => {

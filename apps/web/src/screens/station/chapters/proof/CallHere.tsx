@@ -15,6 +15,8 @@ const notes: { readonly [K in ListenerKind]: string } = {
   dc09: 'SIA-DCS, ADM-CID and NULL, over TCP and UDP, plain or encrypted by the unit’s key.',
   http: 'JSON, SenML (RFC 8428) or CSV, by its content type, with the unit’s token.',
   mqtt: 'MQTT 3.1.1: the user name is the account, the password the unit’s token; topics begin with the account.',
+  serial:
+    'Whatever the instrument sends: the modem is known by its address, or by the account as its first words; its sheet says how a record ends and what its fields are.',
 };
 
 export const CallHere = ({ station }: { station: Station }) => {
