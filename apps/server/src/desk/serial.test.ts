@@ -105,7 +105,7 @@ test('by a length and by a silence; what never ends is let go; what was cut off 
   const quiet = await logger('8309', '127.0.9.39', { recordBy: 'silence', recordSilence: 200 });
   await send('127.0.9.39', '0;1.', '51', 400, '0;1.52');
   expect((await frames(`station=${quiet.stream}&limit=9`)).map(({ fields }) => fields)).toEqual([{ level: '1.52' }, { level: '1.51' }]);
-  const endless = await logger('8310', '127.0.9.40');
+  await logger('8310', '127.0.9.40');
   await send('127.0.9.40', 'x'.repeat(5000));
   expect((await frames('limit=1'))[0]).toMatchObject({ why: 'record too long' });
   await send('127.0.9.40', '07;+1.6 m\r\n07;+1.');

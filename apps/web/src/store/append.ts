@@ -10,6 +10,7 @@ import { foldedStream } from './fold.ts';
 import { inWords } from './full.ts';
 import { useLive } from './live.ts';
 import { deliverSoon } from './deliver.ts';
+import { keepOwn } from './taken.ts';
 
 export type Draft = { [N in KindName]: { kind: N; data: DataOf<N>; re?: readonly Ulid[]; blobs?: readonly Sha256[] } }[KindName];
 
@@ -75,7 +76,6 @@ export const seal = async (stream: Stream, plain: string): Promise<{ ref: Ulid; 
   if (key === undefined) return null;
   const ref = sure(isUlid, newId());
   const random = { key: crypto.getRandomValues(new Uint8Array(32)), nonce: crypto.getRandomValues(new Uint8Array(24)) };
-  const { keepOwn } = await import('./take-along.ts');
   await keepOwn(stream, ref, plain);
   return { ref, sealed: { ref, ...sealTo(key, `${stream} ${ref}`, plain, random) } };
 };

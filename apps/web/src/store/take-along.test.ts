@@ -9,7 +9,8 @@ import { useLive } from './live.ts';
 import { dropPin, keptLock, onPinDropped } from './lock.ts';
 import { mostTries, setPin } from './pin.ts';
 import { lookWho } from './session.ts';
-import { canTake, dropEnded, isTaken, keepOwn, openTaken } from './take-along.ts';
+import { openTaken } from './take-along.ts';
+import { canTake, dropEnded, isTaken, keepOwn } from './taken.ts';
 
 const server = new FakeServer().install();
 const person = newId();

@@ -7,7 +7,8 @@ import { db } from '../../store/db.ts';
 import { sharedNow } from '../../store/device.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { useLock } from '../../store/lock.ts';
-import { giveBack, takeAlong } from '../../store/take-along.ts';
+import { takeAlong } from '../../store/take-along.ts';
+import { giveBack } from '../../store/taken.ts';
 import { useLiveQuery } from '../../store/use-stream.ts';
 
 /** A station's secrets, taken along or not. They stay until the day after its visit, else until the day after tomorrow. */

@@ -7,7 +7,8 @@ import { isPin } from '@green-lamp/core/wire';
 import { Field } from '../../../../parts/Field.tsx';
 import { NoNetwork } from '../../../../store/api.ts';
 import { reveal } from '../../../../store/reveal.ts';
-import { isTaken, openTaken } from '../../../../store/take-along.ts';
+import { openTaken } from '../../../../store/take-along.ts';
+import { isTaken } from '../../../../store/taken.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
 const shownFor = 20_000;
