@@ -166,6 +166,46 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await expect(proved.getByText('A call without an event')).toHaveCount(0);
 });
 
+test('another desk’s machine sends its log by itself: its names are said once, and its lines prove what was made', async ({ page, desk }) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Sends its log', account, paths: ['Ethernet'] });
+  await setting(page, /^Desk/, 'Monitored by', 'another desk');
+  await device(page, 'Add');
+  await page.getByLabel('Something else').selectOption({ label: 'Input' });
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await setting(page, /^Input, /, 'Zone at the desk', '4');
+  await lamp(page, /^Call, not tested/).click();
+  await page.getByRole('link', { name: 'Time the walk and ring them in Proof' }).click();
+  const walk = page.getByRole('region', { name: 'Make an event now' });
+  await walk.getByRole('button', { name: 'I make it now' }).click();
+  await delivered(page);
+  const made = await desk.post('/api/tokens', { label: 'portal', role: 'technician', days: 1 });
+  const { token } = (await made.json()) as { token: string };
+  const { now } = await desk.get(health);
+  const posts = (of: string): Promise<number> =>
+    fetch(`http://127.0.0.1:${desk.httpPort}/logs/${account}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', authorization: `Bearer ${of}` },
+      body: JSON.stringify([{ site: account, stamp: now, signal: { no: 4, code: 'BA' } }]),
+    }).then(({ status }) => status);
+  expect(await posts('a-token-that-is-none')).toBe(401);
+  expect(await posts(token)).toBe(200);
+  const log = page.getByRole('region', { name: 'Their own log' });
+  await log.getByRole('list', { name: 'Logs that came by themselves' }).getByRole('button', { name: /^Open this log/ }).click();
+  await expect(log.getByText('Its head does not say where account and time stand', { exact: false })).toBeVisible();
+  await log.getByRole('checkbox', { name: 'Its first line is a head' }).click();
+  await log.getByLabel('Date and time in one').selectOption('1');
+  await log.getByLabel('Zone', { exact: true }).selectOption('2');
+  await log.getByLabel('Event, or their code').selectOption('3');
+  await log.getByRole('button', { name: 'Take 1 line' }).click();
+  await delivered(page);
+  await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
+  // The next one is read by the same columns.
+  await log.getByRole('list', { name: 'Logs that came by themselves' }).getByRole('button', { name: /^Open this log/ }).click();
+  await expect(log.getByText('None of its lines (1) has this account and zone', { exact: false })).toBeVisible();
+});
+
 test('files before and after show a change from afar; only a call since proves that it still works', async ({ page, desk }) => {
   const account = newAccount();
   await arrive(page, desk.web);

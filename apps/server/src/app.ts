@@ -29,6 +29,8 @@ import { ClockWatch } from './desk/clock-watch.ts';
 import { Whereabouts } from './desk/here.ts';
 import { Desk, portWords } from './desk/desk.ts';
 import { DeskModule } from './desk/desk.module.ts';
+import { ElsewhereModule } from './elsewhere/elsewhere.module.ts';
+import { TheirLogs } from './elsewhere/their-logs.ts';
 import { HealthModule } from './health/health.module.ts';
 import { Housekeeping } from './journal/housekeeping.ts';
 import { Journal } from './journal/journal.ts';
@@ -95,6 +97,7 @@ export class AppModule {
         PollsModule,
         OnceModule,
         TextsModule,
+        ElsewhereModule,
       ],
       providers: [
         { provide: APP_GUARD, useClass: MayGuard },
@@ -239,6 +242,8 @@ const begin = async (env: Env, app: NestExpressApplication, tls: Tls | null): Pr
   desk.onVisit((code, visit, of) => once.visited(code, 'page', visit, of));
   const texts = app.get(TextsIn);
   desk.onText((token, body) => texts.posted(token, body));
+  const logs = app.get(TheirLogs);
+  desk.onLog((...log) => logs.posted(...log));
   app.get(Yard).onText((text) => {
     texts.simulated(text).catch(() => undefined); // the yard's text is lost, as texts are
   });

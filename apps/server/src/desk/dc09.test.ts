@@ -164,6 +164,7 @@ test('health lists both listeners, and a client from any loopback address is nev
       { kind: 'dc09', by: 'udp', port: server.dc09Port },
       { kind: 'http' },
       { kind: 'mqtt' },
+      { kind: 'serial' },
     ],
   });
   const { stream } = await server.station('7106', 'dc09');

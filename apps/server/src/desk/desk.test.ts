@@ -226,6 +226,7 @@ test('health lists the listeners with kind, port and state', async () => {
       { kind: 'dc09', by: 'udp', host: '127.0.0.1', port: server.dc09Port, state: 'listening' },
       { kind: 'http', state: 'listening' },
       { kind: 'mqtt', state: 'listening' },
+      { kind: 'serial', state: 'listening' },
     ],
   });
 });

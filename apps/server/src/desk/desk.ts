@@ -13,7 +13,7 @@ import type { Tls } from '../tls/certificates.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
-import { HttpListener, type Texts, type Visits } from './listeners/http.listener.ts';
+import { HttpListener, type Logs, type Texts, type Visits } from './listeners/http.listener.ts';
 import type { Limits, Listener } from './listeners/listener.ts';
 import { MqttListener } from './listeners/mqtt.listener.ts';
 import { SerialListener } from './listeners/serial.listener.ts';
@@ -51,6 +51,7 @@ export class Desk implements BeforeApplicationShutdown {
   #closed = false;
   #visits: Visits = () => Promise.resolve(null);
   #texts: Texts = () => Promise.resolve('not allowed');
+  #logs: Logs = () => Promise.resolve('not allowed');
 
   constructor(
     private readonly ingest: Ingest,
@@ -82,6 +83,11 @@ export class Desk implements BeforeApplicationShutdown {
   /** Who is told of a text that is posted there. */
   onText(hear: Texts): void {
     this.#texts = hear;
+  }
+
+  /** Who is told of another desk's log that is posted there. */
+  onLog(hear: Logs): void {
+    this.#logs = hear;
   }
 
   /** The port on which a protocol is heard first, without TLS. */
@@ -166,6 +172,7 @@ export class Desk implements BeforeApplicationShutdown {
           ...of,
           (...visit) => this.#visits(...visit),
           (...text) => this.#texts(...text),
+          (...log) => this.#logs(...log),
         )
       : new MqttListener(...of);
   }

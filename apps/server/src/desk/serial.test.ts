@@ -1,4 +1,4 @@
-// [L2] A modem that hands an instrument's bytes through: a plain socket that says no account, or signs on with one.
+// [D11] A modem that hands an instrument's bytes through: a plain socket that says no account, or signs on with one.
 import { elementsOf } from '@green-lamp/core/journal';
 import { type ElementId, settingKey, type Stream } from '@green-lamp/core/name';
 import { allLamps, type Line } from '@green-lamp/core/lamp';

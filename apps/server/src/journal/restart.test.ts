@@ -96,7 +96,7 @@ test('the environment is judged before anything is opened', () => {
   expect(() => readEnv({ GREENLAMP_DATA: '/x/d', GREENLAMP_KEYS: '/x/d/k' }, '/x')).toThrow(/Keep the keys elsewhere/);
   expect(readEnv({}, '/x')).toMatchObject({
     port: 4180,
-    ports: { line: [4110], dc09: [4109], http: [4115], mqtt: [4116], serial: [0] },
+    ports: { line: [4110], dc09: [4109], http: [4115], mqtt: [4116], serial: [4117] },
     webHost: '127.0.0.1',
     listenHost: '127.0.0.1',
     data: '/x/.data/journal',

@@ -21,6 +21,7 @@ const partsOnly: { readonly [kind: string]: string } = {
   'lapse.found': 'desk',
   'lapse.closed': 'desk',
   'desk.down': 'desk',
+  'log.came': 'desk',
   'signed.in': 'desk',
   'signed.out': 'desk',
   'sign-in.held': 'desk',

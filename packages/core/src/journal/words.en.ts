@@ -114,6 +114,7 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Frame ${d.frame}${d.simulated ? ' (simulated)' : ''} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
   'event.made': (d, s) =>
     `An event was made: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', over again' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'log.came': (d) => `A part of their log came by itself, from ‘${d.by}’: ${counted(d.lines, 'line')}.`,
   'desk.rung': (d) =>
     `The other desk was rung: ${d.person} has ${d.offTest ? 'taken it off test' : 'left it on test'}, supervision ${d.armed ? 'is armed' : 'is not armed'}.${d.else === '' ? '' : ` Else: ${d.else}`}`,
   'watch.asked': (d, s) =>

@@ -414,6 +414,7 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'Ruth has nothing of high, zone 2.',
     ],
   ],
+  'log.came': [[{ by: 'portal', lines: 3 }, 'A part of their log came by itself, from ‘portal’: 3 lines.']],
   'desk.rung': [
     [
       { person: 'Ruth', else: '', offTest: true, armed: true },

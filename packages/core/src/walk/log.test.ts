@@ -1,7 +1,7 @@
 // Another desk's log as they export it, newest first and in their own codes.
 import { instant, isoText, minutes } from '../quantity/index.ts';
 import type { Made } from '../journal/index.ts';
-import { columnsByHead, type LogColumns, logCells, matchMade, readLog } from './index.ts';
+import { columnsByHead, type LogColumns, logCells, logLength, logOfJson, matchMade, readLog } from './index.ts';
 
 const noon = instant(Date.UTC(2026, 5, 3, 12, 0, 0));
 const made = (zone: string | null, is: 'alarm' | 'restoral', at = 0): Made => ({
@@ -75,4 +75,35 @@ describe('lines against what was made', () => {
     expect(found(made('4', 'restoral', minutes(1)))).toEqual([null]);
   });
   test('one line is of one event', () => expect(found(made('3', 'alarm'), made('3', 'alarm', 20_000))).toEqual([3, null]));
+});
+
+describe('a log that a machine sends', () => {
+  test('whatever its names, as a table with a head; what is nested has its way in its name', () => {
+    const sent = [
+      { acct: '0233', when: 1_780_000_000, signal: { zone: 3, code: 'BA' }, seen: true, more: [1] },
+      { acct: '0233', when: 1_780_000_060, signal: { zone: 3, code: 'BR' }, note: 'a;b "c"\nd' },
+    ];
+    const text = logOfJson(sent) ?? '';
+    expect(logCells(text)).toEqual([
+      ['acct', 'when', 'signal.zone', 'signal.code', 'seen', 'note'],
+      ['0233', '1780000000', '3', 'BA', 'true', ''],
+      ['0233', '1780000060', '3', 'BR', '', 'a;b "c"\nd'],
+    ]);
+    expect(logLength(text)).toBe(3);
+    const columns = { head: true, account: 0, at: 1, day: null, time: null, zone: 2, event: 3, turn: null, dates: 'year first' } as const;
+    expect(readLog(text, 'Asia/Kathmandu', columns)).toMatchObject([
+      { n: 2, at: 1_780_000_000_000, account: '0233', zone: '3', event: 'BA' },
+      { n: 3, at: 1_780_000_060_000, is: 'restoral' },
+    ]);
+    expect(readLog(logOfJson({ account: '7', timestamp: '2026-06-03T12:00:00Z', zone: 4, event: 'float' }) ?? '')).toMatchObject([
+      { account: '7', zone: '4' },
+    ]);
+  });
+  test.each([null, 7, 'text', [], {}, [[1]], { a: { b: { c: { d: { e: { f: 1 } } } } } }])('%j is none', (value) => {
+    expect(logOfJson(value)).toBeNull();
+  });
+  test('one that is too long or too wide is none', () => {
+    expect(logOfJson(Array.from({ length: 5001 }, () => ({ a: 1 })))).toBeNull();
+    expect(logOfJson(Object.fromEntries(Array.from({ length: 61 }, (_, i) => [`n${i}`, i])))).toBeNull();
+  });
 });

@@ -2,7 +2,7 @@
 import papaparse from 'papaparse';
 import { isTurn, plainZone, type Turn } from '../evidence/index.ts';
 import type { DataOf, Made } from '../journal/index.ts';
-import { type Instant, localInstant, minutes, parseRfc3339 } from '../quantity/index.ts';
+import { type Instant, instant, localInstant, minutes, parseRfc3339 } from '../quantity/index.ts';
 
 export type LogLine = {
   /** Counted from 1, the head being line 1. */
@@ -29,6 +29,27 @@ const heads: { readonly [P in LogPart]: readonly string[] } = {
   turn: ['turn', 'state', 'status'],
 };
 const simple = (name: string): string => name.toLowerCase().replace(/[^a-z]+/g, '');
+
+/** Most lines and columns of a log that a machine sends. Ours. */
+const mostRows = 5000;
+const mostColumns = 60;
+const isObjectOf = (value: unknown): value is { readonly [name: string]: unknown } =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+const flat = (value: { readonly [name: string]: unknown }, before = '', deep = 0): [string, string][] =>
+  Object.entries(value).flatMap(([name, one]): [string, string][] => {
+    if (isObjectOf(one) && deep < 4) return flat(one, `${before}${name}.`, deep + 1);
+    return typeof one === 'string' || typeof one === 'number' || typeof one === 'boolean' ? [[`${before}${name}`, String(one)]] : [];
+  });
+/** Lines that a machine sends as JSON (one object or a list of them, whatever their names are) as the table that a log is: a head, and a line for each. Null where it is none of that, or more than 5,000 lines or 60 names. */
+export const logOfJson = (value: unknown): string | null => {
+  const list: readonly unknown[] = Array.isArray(value) ? value : [value];
+  const rows = list.map((one) => (isObjectOf(one) ? Object.fromEntries(flat(one)) : {}));
+  const names = [...new Set(rows.flatMap((row) => Object.keys(row)))];
+  if (names.length === 0 || names.length > mostColumns || rows.length > mostRows) return null;
+  return papaparse.unparse({ fields: names, data: rows.map((row) => names.map((name) => row[name] ?? '')) }, { newline: '\n' });
+};
+/** How many lines of a log have anything in them. */
+export const logLength = (text: string): number => cellsOf(text).filter((cells) => cells.some((cell) => cell.trim() !== '')).length;
 
 const cellsOf = (text: string): string[][] => papaparse.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: false }).data;
 
@@ -62,7 +83,12 @@ const isoOf = (text: string, dates: LogColumns['dates']): string => {
   const h = half === '' ? Number(hour) : (Number(hour) % 12) + (half.toLowerCase() === 'p' ? 12 : 0);
   return `${whole}-${two(month)}-${two(day)} ${two(String(h))}:${minute}:${second}`;
 };
+/** Machines count from 1970: ten digits are seconds, thirteen are milliseconds. */
+const counted1970 = (text: string): Instant | null =>
+  /^\d{10}$/.test(text) ? instant(1000 * Number(text)) : /^\d{13}$/.test(text) ? instant(Number(text)) : null;
 const instantOf = (text: string, dates: LogColumns['dates'], zone: string): Instant | null => {
+  const machine = counted1970(text.trim());
+  if (machine !== null) return machine;
   const iso = isoOf(text, dates);
   return parseRfc3339(iso) ?? localInstant(iso, zone);
 };

@@ -43,6 +43,14 @@ export type Visits = (
 ) => Promise<{ readonly address: string; readonly port: number } | null>;
 /** A gateway for texts posted one: what became of it. */
 export type Texts = (token: string, body: unknown) => Promise<'kept' | 'unknown' | 'not understood' | 'busy' | 'not allowed'>;
+/** Another desk's machine posted a part of its log for an account: what became of it. */
+export type Logs = (
+  account: string,
+  token: string,
+  body: Uint8Array,
+  type: string,
+) => Promise<'kept' | 'unknown' | 'not understood' | 'busy' | 'not allowed'>;
+const logForm = /^\/logs\/([0-9A-Za-z]{1,16})$/;
 const onceForm = /^\/once\/([0-9a-z]{8})$/;
 const page = (sentence: string): string =>
   `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Seen</title><p style="font:1.3rem sans-serif;margin:2rem">${sentence}</p></html>`;
@@ -61,6 +69,7 @@ export class HttpListener implements Listener {
     changed: () => void,
     private readonly visits: Visits,
     private readonly texts: Texts,
+    private readonly logs: Logs,
   ) {
     const hear = (request: IncomingMessage, response: ServerResponse): void => {
       this.#hear(request, response).catch(() => response.destroy());
@@ -92,6 +101,11 @@ export class HttpListener implements Listener {
     }
     if (path === '/texts' && request.method === 'POST') {
       await this.#text(request, response);
+      return;
+    }
+    const logOf = logForm.exec(path)?.[1];
+    if (logOf !== undefined && request.method === 'POST') {
+      await this.#log(logOf, request, response);
       return;
     }
     const account = accountForm.exec(path)?.[1];
@@ -126,6 +140,24 @@ export class HttpListener implements Listener {
     else if (came === 'busy') sorry(response, 503, 'Not kept: send it again.', { 'retry-after': '5' });
     else if (came === 'not understood') sorry(response, 400, 'A text is posted as JSON: from (a telephone number) and text.');
     else say(response, 200, { kept: 1, known: came === 'kept' });
+  }
+
+  /** A part of another desk's log, posted by its machine. Whose account it is not, and whose token it is not, are one answer. */
+  async #log(account: string, request: IncomingMessage, response: ServerResponse): Promise<void> {
+    const bytes = await this.#bodyOf(request);
+    if (bytes === null) {
+      sorry(response, 413, whyWords('too large'), { connection: 'close' });
+      return;
+    }
+    const fate = await this.logs(account, tokenOf(request), bytes, request.headers['content-type'] ?? '');
+    if (fate === 'kept') say(response, 200, { kept: 1 });
+    else if (fate === 'busy') sorry(response, 503, 'Not kept: send it again.', { 'retry-after': '5' });
+    else if (fate === 'not understood')
+      sorry(response, 400, 'A log is posted as JSON (one event, or a list of them) or as a table in text, 250,000 characters at most.');
+    else
+      sorry(response, 401, 'A log is posted for an account of this desk, with the token of a machine that may use it.', {
+        'www-authenticate': 'Bearer',
+      });
   }
 
   /** The page of a one-time address: it says what the desk saw, once that is kept. */

@@ -69,7 +69,7 @@ test('a post under TLS', async () => {
 });
 test('each protocol has its listener under TLS, by the desk’s own authority', async () => {
   const under = server.running.desk.listeners.filter(({ by }) => by === 'tls');
-  expect(under.map(({ kind }) => kind)).toEqual(['line', 'dc09', 'http', 'mqtt']);
+  expect(under.map(({ kind }) => kind)).toEqual(['line', 'dc09', 'http', 'mqtt', 'serial']);
   for (const { port } of under)
     await new Promise<void>((done, failed) => {
       const socket = connect({ port, host: '127.0.0.1', ca: authority(), servername: 'localhost' }, () => {

@@ -90,10 +90,18 @@ export const callConfirmed = kind(
       receiver: null,
       item: `${data.zone ?? ''} ${data.is ?? ''}`,
     }),
+    logColumns: data.columns ?? state.logColumns,
     made: state.made.map((one) => (one.pos.id === data.made ? { ...one, said: { how: data.how, is: data.said, pos } } : one)),
   }),
   [upgrade(fields(confirmed), (data) => ({ ...data, made: null, said: 'right', columns: null }))],
 );
+
+/** Another desk's machine has sent a part of its log, kept by its hash in `blobs`. It proves nothing by itself: its lines are held against what was made. */
+export const logCame = kind('log.came', 1, fields({ by: words(60), lines: whole(1, 300_000) }), (state, { by, lines }, { entry, pos }) => {
+  const [hash] = entry.blobs ?? [];
+  return isSha256(hash) ? { ...state, logs: [...state.logs, { hash, by, lines, pos }].slice(-mostLogs) } : state;
+});
+const mostLogs = 8;
 
 /** What a person at the other desk said of an event that they do not have, for the lamp's sentence. */
 const deniedWords = ({

@@ -16,7 +16,7 @@ import {
   tokenMade,
 } from './account.ts';
 import { callArrived, callAttributed, declarationMade, findingAccepted, noneAccepted } from './evidence.ts';
-import { callConfirmed, changeShown, checkIn, deskRung, eventMade, watchAsked } from './confirmed.ts';
+import { callConfirmed, changeShown, checkIn, deskRung, eventMade, logCame, watchAsked } from './confirmed.ts';
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { signedOff, undoneBack, undoneNoted } from './ending.ts';
@@ -91,6 +91,7 @@ const list = [
   eventMade,
   callConfirmed,
   deskRung,
+  logCame,
   watchAsked,
   changeShown,
   checkIn,

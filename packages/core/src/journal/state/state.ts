@@ -6,7 +6,7 @@ import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.t
 import type { Pos } from '../order.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 9;
+export const foldVersion = 10;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -193,6 +193,20 @@ export type Challenge = {
   readonly who: Who;
 };
 
+/** A log as another desk's machine sent it: its text by its hash, and who sent it. */
+export type LogCame = { readonly hash: Sha256; readonly by: string; readonly lines: number; readonly pos: Pos };
+export type LogColumnsSaid = {
+  readonly head: boolean;
+  readonly at: number | null;
+  readonly day: number | null;
+  readonly time: number | null;
+  readonly account: number;
+  readonly zone: number | null;
+  readonly event: number | null;
+  readonly turn: number | null;
+  readonly dates: 'year first' | 'day first' | 'month first';
+};
+
 export type State = {
   readonly stream: Stream;
   readonly count: number;
@@ -228,6 +242,10 @@ export type State = {
     readonly pos: Pos;
     readonly who: Who;
   } | null;
+  /** Logs that another desk sent by itself, oldest first. */
+  readonly logs: readonly LogCame[];
+  /** In which columns another desk's log has what, as a person said last; null where its head says it. */
+  readonly logColumns: LogColumnsSaid | null;
   readonly people: { readonly [person: string]: string };
   /** In the people's stream: what each may do. */
   readonly roles: { readonly [person: string]: Role };
@@ -291,6 +309,8 @@ export const emptyState = (stream: Stream): State => ({
   drill: null,
   made: [],
   rung: null,
+  logs: [],
+  logColumns: null,
   people: {},
   roles: {},
   seen: {},

@@ -1,6 +1,7 @@
 // The other desk's own log, pasted or from a file: columns matched by its head or by hand, each line held against what was made here.
 import { useState } from 'react';
 import type { Made } from '@green-lamp/core/journal';
+import type { Sha256 } from '@green-lamp/core/name';
 import { accountsOf } from '@green-lamp/core/lamp';
 import { counted } from '@green-lamp/core/quantity';
 import { columnsByHead, dateOrders, type LogColumns, logCells, type LogPart, logParts, matchMade, readLog } from '@green-lamp/core/walk';
@@ -9,6 +10,7 @@ import { askedFor } from '../../../../parts/asked-words.ts';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
+import { keptText } from '../../../../store/blobs.ts';
 import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -71,7 +73,7 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
   const [text, setText] = useState('');
   const [said, setSaid] = useState<LogColumns | null>(null);
   const byHead = text === '' ? null : columnsByHead(text);
-  const columns = said ?? byHead;
+  const columns = said ?? byHead ?? station.state.logColumns;
   const lines = text === '' ? [] : readLog(text, station.zone, columns);
   const found = matchMade(made, lines, accountsOf(station.state)).flatMap((line, i) => {
     const one = made[i];
@@ -89,8 +91,15 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
             : found.length === 0
               ? `None of its lines (${lines.length}) has this account and zone within two minutes of what was made.`
               : null;
+  const logs = station.state.logs.toReversed();
+  const open = (hash: Sha256): void => {
+    keptText(hash).then((kept) => {
+      if (kept === null) tell(new Error('The desk does not have this log any more.'));
+      else setText(kept);
+    }, tell);
+  };
   const take = (): void => {
-    takeLog(station, text, said, found).then(() => {
+    takeLog(station, text, said ?? (byHead === null ? columns : null), found).then(() => {
       setText('');
       setSaid(null);
     }, tell);
@@ -100,6 +109,28 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
       <h3 className="border-b border-rule-2 font-bold">
         Their own log <span className="font-normal text-ink-2">proves, where account, zone and turn are as made, within two minutes</span>
       </h3>
+      {logs.length > 0 && (
+        <ul aria-label="Logs that came by themselves" className="my-2">
+          {logs.map(({ hash, by, lines, pos }) => (
+            <li key={pos.id} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1">
+              <span className="min-w-52 grow basis-0">
+                {counted(lines, 'line')} from ‘{by}’, came {station.speaker.when(pos.ord)}
+              </span>
+              <Press onPress={() => open(hash)} label={`Open this log: of ${station.speaker.when(pos.ord)}`}>
+                Open this log
+              </Press>
+            </li>
+          ))}
+        </ul>
+      )}
+      <details className="mt-1">
+        <summary className="link flex min-h-11 items-center">Let their machine send it by itself</summary>
+        <p>
+          It posts to <code className="mono">/logs/{accountsOf(station.state)[0] ?? 'ACCOUNT'}</code> at the desk’s listener for HTTP posts, with the
+          token of a machine (People and access) as bearer: JSON, one event or a list of them under whatever names, or a table in text. Which name is
+          what is said once, under ‘Its columns’; it stands from then on.
+        </p>
+      </details>
       <div className="mt-2 flex flex-col gap-2">
         <Field label="Their own log, pasted" value={text} change={setText} many rows={4} mono />
         <label className="flex flex-col gap-1">
