@@ -226,7 +226,7 @@ export class Board implements OnApplicationShutdown {
     return rows as { stream: Stream; every: number }[]; // written by the board's own worker
   }
   /** What is silent, oldest first; what is due next; who is on test; and how many stations are watched. */
-  watched(): { readonly lapses: WatchedRow[]; readonly next: WatchedRow[]; readonly test: WatchedRow[]; readonly armed: number } {
+  watched(): { readonly lapses: WatchedRow[]; readonly next: WatchedRow[]; readonly test: WatchedRow[]; readonly quiet: WatchedRow[]; readonly armed: number } {
     const of = (sql: string): WatchedRow[] =>
       (this.#all(`select watch, body, facts from row ${sql}`, []) as { watch: number; body: string; facts: string }[]).map(
         ({ watch, body, facts }) => ({
@@ -239,6 +239,7 @@ export class Board implements OnApplicationShutdown {
       lapses: of('where lapse > 0 order by lapse limit 200'),
       next: of('where watch > 0 order by watch limit 50'),
       test: of('where test = 1 order by sort limit 200'),
+      quiet: of('where quiet > 0 order by quiet limit 50'),
       armed: (this.#all('select count(*) as n from row where watch > 0', [])[0] as { n: number }).n,
     };
   }

@@ -5,11 +5,11 @@ import Libsql from 'libsql';
 
 type Value = string | number | null;
 /** Rises with the tables below: a board of another form is made anew. */
-const form = 6;
+const form = 7;
 const schema = [
   `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null, test integer not null,
     seq integer not null, core text not null, rules text not null, heard integer not null, judged integer not null, due integer not null,
-    watch integer not null, lapse integer not null, polls integer not null, visit text not null, body text not null, facts text not null)`,
+    watch integer not null, lapse integer not null, polls integer not null, visit text not null, quiet integer not null, body text not null, facts text not null)`,
   'create index row_order on row (urgent desc, sort, stream)',
   'create index row_who on row (who, urgent desc, sort, stream)',
   'create index row_test on row (test, urgent desc, sort, stream)',
@@ -17,6 +17,7 @@ const schema = [
   'create index row_watch on row (watch) where watch > 0',
   'create index row_lapse on row (lapse) where lapse > 0',
   "create index row_visit on row (visit) where visit <> ''",
+  'create index row_quiet on row (quiet) where quiet > 0',
   'create index row_polls on row (polls) where polls > 0',
   "create virtual table found using fts5 (words, tokenize = 'trigram')",
   `pragma user_version = ${form}`,
@@ -45,6 +46,8 @@ export type BoardRow = {
   readonly polls: number;
   /** The day of the next visit; empty for none. */
   readonly visit: string;
+  /** Since when it is quieter than its own rhythm; 0 where it is not. */
+  readonly quiet: number;
   /** What the list shows of it, and what is asked across stations, as JSON. */
   readonly body: string;
   readonly facts: string;
@@ -66,6 +69,7 @@ const columns = [
   'lapse',
   'polls',
   'visit',
+  'quiet',
   'body',
   'facts',
 ] as const;

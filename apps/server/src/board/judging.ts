@@ -3,7 +3,7 @@ import type { Stream } from '@green-lamp/core/name';
 import { type Here } from '@green-lamp/core/evidence';
 import { type State } from '@green-lamp/core/journal';
 import { allLamps, type Line, openLapses, rulesOf, supervision, testDue, watchDue } from '@green-lamp/core/lamp';
-import { dayEnds, type Instant } from '@green-lamp/core/quantity';
+import { dayEnds, type Instant, instant } from '@green-lamp/core/quantity';
 import { callerOf, claimsOf, endsOf, pollingOf, summary, zoneOf } from '@green-lamp/core/walk';
 import { isSecret } from '@green-lamp/core/sheet';
 import type { BoardRow } from './file.ts';
@@ -74,9 +74,13 @@ export const judged = (
   });
   if (of === null) return null;
   const watched = supervision(state, heard, now, around.downs);
-  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes].flatMap((due) =>
+  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes, watched.quiet?.from ?? null].flatMap((due) =>
     due !== null && due > now ? [due] : [],
   );
+  const quiet =
+    watched.quiet !== null && watched.quiet.from <= now && openLapses(state).length === 0
+      ? { since: instant(watched.quiet.since), usual: Math.round(watched.quiet.usual) }
+      : null;
   const facts: Facts = {
     settings: Object.fromEntries(Object.entries(state.settings).map(([key, leaves]) => [key, leaves.at(-1)?.value])),
     ends: endsOf(state),
@@ -100,7 +104,8 @@ export const judged = (
     lapse: openLapses(state)[0]?.since ?? 0,
     polls: pollEvery(state),
     visit: of.visit ?? '',
-    body: JSON.stringify({ stream, ...of, line: lean(of.line) }),
+    quiet: quiet?.since ?? 0,
+    body: JSON.stringify({ stream, ...of, quiet, line: lean(of.line) }),
     facts: JSON.stringify(facts),
   };
   const accounts = Object.entries(facts.settings).flatMap(([key, value]) =>

@@ -47,7 +47,7 @@ export class WatchController {
   @Get()
   async state(): Promise<Says<typeof watchState>> {
     await this.board.settled();
-    const { lapses, next, test, armed } = this.board.watched();
+    const { lapses, next, test, quiet, armed } = this.board.watched();
     const { downs } = await this.journal.state(deskStream);
     return {
       lapses: lapses
@@ -56,6 +56,7 @@ export class WatchController {
         )
         .slice(0, 200),
       shared: alike(lapses),
+      quiet: quiet.flatMap(({ summary: { stream, name, quiet: of } }) => (of === null ? [] : [{ stream, name, ...of }])),
       next: next.map(({ summary, watch }) => ({ stream: summary.stream, name: summary.name, due: instant(watch) })),
       test: test.flatMap(({ summary: { stream, name, onTest } }) => (onTest === null ? [] : [{ stream, name, ...onTest }])),
       armed,

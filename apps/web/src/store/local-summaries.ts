@@ -20,7 +20,7 @@ const summaryOf = async (stream: Stream, people: { readonly [person: string]: st
     traits: (ref) => traits.get(ref) ?? null,
     person: (person) => people[person] ?? null,
   });
-  return of === null ? null : { stream, ...of };
+  return of === null ? null : { stream, ...of, quiet: null };
 };
 
 const folded = async (streams: readonly Stream[]): Promise<Summary[]> => {

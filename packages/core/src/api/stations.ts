@@ -24,6 +24,8 @@ export const lapseShape = {
   taken: orNull(text(1000)),
 } as const;
 const day = formed(/^\d{4}-\d\d-\d\d$/, 'a day such as 2027-03-14');
+/** Since when a station is quieter than its own rhythm, and how far apart (ms) its calls mostly are. */
+export const quietShape = { since: known(isInstant, 'an instant'), usual: whole(0, mostWhole) } as const;
 const summaryShape = atLeast({
   stream,
   name: said,
@@ -40,6 +42,7 @@ const summaryShape = atLeast({
   visit: orNull(text(20)),
   ended: orNull(atLeast({ is: oneOf(endings), wants: orNull(said) })),
   lapses: listOf(atLeast(lapseShape), 40),
+  quiet: orNull(atLeast(quietShape)),
 });
 export type Summary = Given<typeof summaryShape>;
 /** How many rows wait to be judged anew, of how many. */

@@ -3,7 +3,7 @@ import { isInstant } from '../quantity/index.ts';
 import { atLeast, flag, type Given, known, listOf, orNull, text, whole } from '../problem/index.ts';
 import { stream } from './entries.ts';
 import { mostWhole, reads } from './route.ts';
-import { lapseShape } from './stations.ts';
+import { lapseShape, quietShape } from './stations.ts';
 
 const at = known(isInstant, 'an instant');
 const of = { stream, name: text(20_000) } as const;
@@ -20,6 +20,8 @@ export const watchState = reads(
   {
     lapses: listOf(silentShape, 200),
     shared: listOf(sharedShape, 50),
+    /** Quieter than their own rhythm, before any window has ended. */
+    quiet: listOf(atLeast({ ...of, ...quietShape }), 50),
     next: listOf(atLeast({ ...of, due: at }), 50),
     test: listOf(atLeast({ ...of, until: at, overdue: flag }), 200),
     armed: whole(0, mostWhole),

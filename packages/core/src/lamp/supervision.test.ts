@@ -144,3 +144,16 @@ test('a unit that tests each path is watched on each', () => {
   expect(of(m).windows.map(({ path }) => path)).toEqual([null, ...paths]);
   expect(found(m, m.now + hours(6)).length).toBe(1);
 });
+
+test('quieter than its own rhythm is said before the window ends, only where it is watched, and not by what came before the last visit', () => {
+  const { m } = daily();
+  for (let i = 0; i < 9; i++) m.wait(minutes(30)).call('0233', { event: 'test' });
+  const last = m.now;
+  expect(of(m).quiet).toEqual({ since: last, usual: minutes(30), from: last + hours(1) });
+  m.add('watch.muted', { until: instant(last + hours(5)), reason: 'paint' });
+  expect(of(m).quiet).toBeNull();
+  const other = daily().m;
+  for (let i = 0; i < 9; i++) other.wait(minutes(30)).call('0233', { event: 'test' });
+  other.add('placed', { place: 'site', where: 'the weir' });
+  expect(of(other).quiet).toBeNull();
+});

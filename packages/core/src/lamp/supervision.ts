@@ -4,6 +4,7 @@ import { type ElementId, plainText, settingKey } from '../name/index.ts';
 import { elementsOf, type State } from '../journal/index.ts';
 import { asItRuns, type Heard } from './context.ts';
 import { onTest } from './on-test.ts';
+import { type Quiet, rhythm } from './rhythm.ts';
 import { scheduleOf } from './scheduled.ts';
 
 export type Down = { readonly from: number; readonly to: number };
@@ -30,6 +31,8 @@ export type Supervision = {
   /** Who is to be called, in their order. */
   readonly called: readonly string[];
   readonly windows: readonly Window[];
+  /** Its own rhythm since somebody was last there, where it ends before a window does; null where too little is known, or nobody would look. */
+  readonly quiet: Quiet | null;
   /** When it may change by the clock alone: the end of a mute or of a test; null where nothing ends. */
   readonly changes: number | null;
 };
@@ -89,20 +92,25 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
   };
   const paths = each ? elementsOf(state, 'path').filter(({ id }) => state.none[`|${id}`] === undefined) : [];
   const windows = [...windowOf(null), ...(paths.length > 1 ? paths.flatMap(({ id }) => windowOf(id)) : [])];
+  const last = calls.reduce((at, one) => Math.max(at, one.last), 0);
+  const known = last <= left ? null : rhythm(calls.flatMap(({ recent }) => recent).filter((at) => at > left), last, downs);
+  const before = windows.every(({ path, due }) => path !== null || (known !== null && known.from < due));
   const ends = [muted?.until, test === null || test.window.elsewhere ? undefined : test.window.until].flatMap((at) => at ?? []);
+  const is =
+    whose === 'theirs' || whose === 'portal'
+      ? 'elsewhere'
+      : !armed
+        ? 'off'
+        : test !== null || !live
+          ? 'on test'
+          : muted !== null
+            ? 'muted'
+            : windows.length === 0
+              ? 'no window'
+              : 'armed';
   return {
-    is:
-      whose === 'theirs' || whose === 'portal'
-        ? 'elsewhere'
-        : !armed
-          ? 'off'
-          : test !== null || !live
-            ? 'on test'
-            : muted !== null
-              ? 'muted'
-              : windows.length === 0
-                ? 'no window'
-                : 'armed',
+    is,
+    quiet: known !== null && before && (is === 'armed' || is === 'no window') ? known : null,
     every,
     hour,
     zone,

@@ -64,7 +64,7 @@ export const WatchPart = ({ now, when }: { now: number; when: (at: number) => st
   const state = useWatch();
   useTold(state?.lapses);
   if (state === null) return null;
-  const { lapses, shared, next, test, armed, away, ways } = state;
+  const { lapses, shared, next, quiet, test, armed, away, ways } = state;
   const [first] = next;
   const absent = away.at(-1);
   return (
@@ -97,6 +97,18 @@ export const WatchPart = ({ now, when }: { now: number; when: (at: number) => st
                 {path !== null && ` over ${path}`} since {when(since)}, {from(now - since)}
               </span>
               <span className="min-w-52">{taken ?? (called.length === 0 ? 'nobody to call' : `to call: ${called.join(', then ')}`)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      {quiet.length > 0 && (
+        <ul aria-label="Quieter than usual">
+          {quiet.map(({ stream, name, since, usual }) => (
+            <li key={stream} className="border-b border-rule py-1">
+              <strong>
+                <To stream={stream} name={name} />
+              </strong>{' '}
+              is quieter than usual: nothing for {from(now - since)}, mostly every {from(usual)}. Its window has not ended.
             </li>
           ))}
         </ul>

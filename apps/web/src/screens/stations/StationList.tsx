@@ -1,7 +1,7 @@
 // The rows of the list: only those in view are drawn, so that ten thousand are as quick as ten.
 import { useEffect, useRef, type RefObject } from 'react';
 import { Link } from 'react-router';
-import { isoText } from '@green-lamp/core/quantity';
+import { inWords, isoText } from '@green-lamp/core/quantity';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { RowStrip } from '../../parts/circuit/FlatCircuit.tsx';
 import { SmallCircuit } from '../../parts/circuit/SmallCircuit.tsx';
@@ -35,6 +35,8 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
         </strong>
       )}
       {summary.temporary.length > 0 && <strong className="text-ink"> · for the time being: {summary.temporary.join(', ')}</strong>}
+      {summary.quiet !== null &&
+        ` · quieter than usual: nothing since ${isoText(summary.quiet.since).slice(11, 16)} UTC, mostly every ${inWords(summary.quiet.usual)}`}
       {summary.visit !== null && ` · visit on ${summary.visit}`}
       {summary.strange && ' · has entries from a newer version'}
     </span>

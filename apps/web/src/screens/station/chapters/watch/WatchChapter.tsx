@@ -2,6 +2,7 @@
 import { deskStream } from '@green-lamp/core/name';
 import { sayReason, supervision, verdictWords } from '@green-lamp/core/lamp';
 import { LampMark } from '../../../../parts/LampMark.tsx';
+import { inWords } from '@green-lamp/core/quantity';
 import { useNow, useStream } from '../../../../store/use-stream.ts';
 import { isElsewhere } from '../../../../commands/on-test.ts';
 import { useChapter } from '../../door.ts';
@@ -25,6 +26,14 @@ export const WatchChapter = () => {
       {elsewhere ? <WatchElsewhere station={station} /> : <WatchBar station={station} of={of} now={now} />}
       {!elsewhere && <Lapses station={station} />}
       {!elsewhere && <Windows station={station} of={of} now={now} downs={downs} />}
+      {of.quiet !== null && (
+        <p role="status" className={of.quiet.from <= now ? 'border-l-4 border-ink pl-2 font-semibold' : 'text-ink-2'}>
+          Its own rhythm: nine gaps in ten are at most {inWords(of.quiet.usual)}.{' '}
+          {of.quiet.from <= now
+            ? `It is quieter than usual: nothing since ${station.speaker.when(of.quiet.since)}. Nobody is sent for that; its window has not ended.`
+            : `Quieter than usual from ${station.speaker.when(of.quiet.from)}, if nothing comes.`}
+        </p>
+      )}
       {!elsewhere && <Noticed station={station} of={of} />}
       {!elsewhere && <CheckIns station={station} now={now} />}
       {watch !== undefined && (
