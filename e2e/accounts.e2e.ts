@@ -19,7 +19,7 @@ const byPassword = async (page: Page, name: string): Promise<void> => {
   const window = page.getByRole('dialog');
   await window.getByLabel('Name').fill(name);
   await window.getByLabel('Password', { exact: true }).fill(password);
-  await window.getByRole('button', { name: 'Sign in' }).click();
+  await window.getByRole('button', { name: 'Sign in', exact: true }).click();
 };
 /** The first lead at a new desk. */
 const leads = async (page: Page, desk: Desk): Promise<void> => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { entriesAfter, framesOf } from '@green-lamp/core/api';
 import { expect, test } from './desk.ts';
-import { arrive, newAccount, openStation, delivered } from './technician.ts';
+import { arrive, newAccount, openStation, delivered, inList } from './technician.ts';
 
 test('the desk shows its listener, live calls, unknown callers with the nearest account, and what was not understood', async ({
   page,
@@ -124,5 +124,6 @@ test('an unknown kind from a newer version is kept, and the station says so', as
   expect(await response.json()).toMatchObject({ answers: [{ is: 'kept' }] });
   await expect(page.getByText(/From a newer version: 1 of drone\.flown v1/)).toBeVisible();
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, 'From tomorrow');
   await expect(page.getByRole('link', { name: /From tomorrow/ })).toContainText('has entries from a newer version');
 });

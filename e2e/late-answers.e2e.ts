@@ -22,7 +22,8 @@ const held = async (page: Page, address: string): Promise<{ come: Promise<void>;
   return { come, letGo };
 };
 
-test('a station that was opened while the list was on its way stands in it', async ({ page, browser, desk }) => {
+test('a station that was opened while the list was on its way stands in it', async ({ page, browser }) => {
+  const desk = await new Desk({ GREENLAMP_DEMO: '1' }).start();
   await arrive(page, desk.web, '/new');
   const list = await held(page, '**/api/stations?*');
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
@@ -36,6 +37,7 @@ test('a station that was opened while the list was on its way stands in it', asy
   await expect(elsewhere.getByRole('link', { name: /Late weir/ })).toBeVisible();
   list.letGo();
   await expect(page.getByRole('link', { name: /Late weir/ })).toBeVisible();
+  await desk.end();
 });
 
 test('who signed in stays signed in when the desk’s word from before comes after', async ({ page }) => {

@@ -1,7 +1,7 @@
 // A new station of each kind of equipment: how many values it is asked for and how many presses it takes until its first call could be made.
 import type { Locator, Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { arrive, device, newAccount } from './technician.ts';
+import { arrive, device, newAccount, inList } from './technician.ts';
 
 const answers: { readonly [label: string]: string } = {
   'Card number (ICCID)': '8999901234567890124',
@@ -194,6 +194,7 @@ test('rows of a table become stations that are made as the form says; a bad row 
   await form.getByRole('button', { name: 'Open 1 station' }).click();
   await expect(form.getByRole('button', { name: 'Open 1 station' })).toHaveCount(0);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, 'Weir 1');
   await page.getByRole('link', { name: /Weir 1/ }).click();
   await expect(await device(page, 'SIM, SIM')).toContainText('m2m.fellwave.example');
 });

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
-import { allDevices, arrive, delivered, device, lamp, newAccount, openStation, part, section, setting, slips } from './technician.ts';
+import { allDevices, arrive, delivered, device, lamp, newAccount, openStation, part, section, setting, slips, inList } from './technician.ts';
 
 test('what is unknown is asked, and answers come back in bulk: reviewed first, then taken, wrong ones named and left', async ({
   page,
@@ -48,6 +48,7 @@ test('what is unknown is asked, and answers come back in bulk: reviewed first, t
 
 test('the kit, the visit and the menu follow from the sheet; what is ticked stays ticked over a reload', async ({ page, desk }) => {
   await arrive(page, desk.web);
+  await inList(page, 'Wind mast');
   await page.getByRole('link', { name: /Wind mast/ }).click();
   await page.getByRole('link', { name: /Plan/ }).click();
   await part(page, 'Kit list');
@@ -103,6 +104,7 @@ test('the kit, the visit and the menu follow from the sheet; what is ticked stay
 
 test('an output is tried on paper, and the questions that matter are answered', async ({ page, desk }) => {
   await arrive(page, desk.web);
+  await inList(page, 'Frost mast');
   await page.getByRole('link', { name: /Frost mast/ }).click();
   await page.getByRole('link', { name: /Plan/ }).click();
   await part(page, 'Logic');
@@ -195,6 +197,7 @@ test('house rules and a profile are made from those that are there, judged as on
   await delivered(page);
 
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, 'Own rules');
   await page.getByRole('link', { name: /Own rules/ }).click();
   await device(page, 'Judged by');
   await page.getByRole('button', { name: 'Dale office rules, version 1…' }).click();
@@ -222,6 +225,7 @@ test('from afar: the start message is made without its word, the sender is judge
   desk,
 }) => {
   await arrive(page, desk.web);
+  await inList(page, 'Reporting module');
   await page.getByRole('link', { name: /Reporting module/ }).click();
   await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
   await part(page, 'Remote change');
@@ -278,6 +282,7 @@ test('many like one: rows are previewed with what is wrong, good ones are made, 
   await expect(many.getByText('2 stations are made.')).toBeVisible();
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, 'Mast east');
   await page.getByRole('link', { name: /Mast east/ }).click();
   await expect(await device(page, /^SIM/)).toContainText('m2m.fellwave.example');
   await expect(await device(page, /^SIM/)).toContainText('8999 9990 2223 4567 826');

@@ -1,5 +1,5 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, openStation, section, setting, slips } from './technician.ts';
+import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, openStation, section, setting, slips, inList } from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,
@@ -114,6 +114,7 @@ test('half-typed text survives a reload; a wrong value is said on leaving and ne
 test('a reader who has not said who works here may look; what they try to enter asks for a name first', async ({ page, desk }) => {
   await page.goto(`${desk.web}/stations`);
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await inList(page, 'Gauge reader');
   await page.getByRole('link', { name: /Gauge reader/ }).click();
   await lamp(page, /^Remote access/).click();
   await page.getByText('I saw it (a word: weak at most)').click();
@@ -165,6 +166,7 @@ test('a value for the time being stays in sight, on Stations too, until the one 
   await expect(unit).toContainText('for the time being; ends with 24 h');
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, name);
   await expect(page.getByRole('link', { name: new RegExp(name) })).toContainText('for the time being: Test call every (Unit)');
   await page.getByRole('link', { name: new RegExp(name) }).click();
   await runner.getByRole('button', { name: 'Put back 24 h' }).click();

@@ -1,6 +1,6 @@
 // How work ends: complete only with nothing in its way, unfinished at any time, and what was undone is put back first.
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, part, section } from './technician.ts';
+import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, part, section, inList } from './technician.ts';
 
 test('a site is signed complete once nothing stands in its way; what is undone for the work does; a change after it shows', async ({
   page,
@@ -87,6 +87,7 @@ test('a site is signed complete once nothing stands in its way; what is undone f
   await expect(sign.getByRole('status')).toContainText('Left unfinished, signed by Ines');
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await inList(page, 'Signed weir');
   await expect(page.getByRole('link', { name: /Signed weir/ })).toContainText('Left unfinished. Bo returns by');
 });
 

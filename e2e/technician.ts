@@ -21,6 +21,9 @@ export const arrive = async (page: Page, web: string, path = '/stations', name =
   await expect(page.getByRole('dialog')).toHaveCount(0);
 };
 
+/** Finds a station in the list: that of a desk which other tests write to is long, and rows far down are not drawn. */
+export const inList = (page: Page, name: string): Promise<void> => page.getByLabel('Find', { exact: true }).fill(name);
+
 export const openStation = async (
   page: Page,
   of: { name: string; account: string; paths?: ('Cellular' | 'Ethernet' | 'Wi-Fi')[] },
