@@ -166,7 +166,10 @@ test('at somebody else’s desk: a read-back is a word, their own log proves, an
   await expect(proved.getByText('A call without an event')).toHaveCount(0);
 });
 
-test('another desk’s machine sends its log by itself: its names are said once, and its lines prove what was made', async ({ page, desk }) => {
+test('another desk’s machine sends its log by itself: its names are said once, and its lines prove what was made', async ({
+  page,
+  desk,
+}) => {
   const account = newAccount();
   await arrive(page, desk.web);
   await openStation(page, { name: 'Sends its log', account, paths: ['Ethernet'] });
@@ -192,7 +195,10 @@ test('another desk’s machine sends its log by itself: its names are said once,
   expect(await posts('a-token-that-is-none')).toBe(401);
   expect(await posts(token)).toBe(200);
   const log = page.getByRole('region', { name: 'Their own log' });
-  await log.getByRole('list', { name: 'Logs that came by themselves' }).getByRole('button', { name: /^Open this log/ }).click();
+  await log
+    .getByRole('list', { name: 'Logs that came by themselves' })
+    .getByRole('button', { name: /^Open this log/ })
+    .click();
   await expect(log.getByText('Its head does not say where account and time stand', { exact: false })).toBeVisible();
   await log.getByRole('checkbox', { name: 'Its first line is a head' }).click();
   await log.getByLabel('Date and time in one').selectOption('1');
@@ -202,7 +208,10 @@ test('another desk’s machine sends its log by itself: its names are said once,
   await delivered(page);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
   // The next one is read by the same columns.
-  await log.getByRole('list', { name: 'Logs that came by themselves' }).getByRole('button', { name: /^Open this log/ }).click();
+  await log
+    .getByRole('list', { name: 'Logs that came by themselves' })
+    .getByRole('button', { name: /^Open this log/ })
+    .click();
   await expect(log.getByText('None of its lines (1) has this account and zone', { exact: false })).toBeVisible();
 });
 

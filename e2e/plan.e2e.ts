@@ -2,7 +2,20 @@
 import { readFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { expect, test } from './desk.ts';
-import { allDevices, arrive, delivered, device, lamp, newAccount, openStation, part, section, setting, slips, inList } from './technician.ts';
+import {
+  allDevices,
+  arrive,
+  delivered,
+  device,
+  lamp,
+  newAccount,
+  openStation,
+  part,
+  section,
+  setting,
+  slips,
+  inList,
+} from './technician.ts';
 
 test('what is unknown is asked, and answers come back in bulk: reviewed first, then taken, wrong ones named and left', async ({
   page,

@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { Desk, expect, test } from './desk.ts';
-import { allDevices, arrive, device, lamp, part } from './technician.ts';
+import { allDevices, arrive, device, lamp, part, inList } from './technician.ts';
 
 const sizes = [
   { name: 'laptop', viewport: { width: 1280, height: 800 }, hasTouch: false, themes: ['night', 'sun'] },
@@ -149,6 +149,7 @@ const tours: readonly Tour[] = [
     over: 'the plan',
     see: async (page, clean) => {
       await page.getByRole('link', { name: 'Stations', exact: true }).click();
+      await inList(page, 'Frost mast');
       await page.getByRole('link', { name: /Frost mast/ }).click();
       await page.getByRole('link', { name: /Plan/ }).click();
       await part(page, 'Ask');
@@ -164,6 +165,7 @@ const tours: readonly Tour[] = [
         await clean(one);
       }
       await page.getByRole('link', { name: 'Stations', exact: true }).click();
+      await inList(page, 'Reporting module');
       await page.getByRole('link', { name: /Reporting module/ }).click();
       await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
       await part(page, 'Remote change');

@@ -1,5 +1,18 @@
 import { expect, test } from './desk.ts';
-import { arrive, arrivesFrom, delivered, device, lamp, makeNow, newAccount, openStation, section, setting, slips, inList } from './technician.ts';
+import {
+  arrive,
+  arrivesFrom,
+  delivered,
+  device,
+  lamp,
+  makeNow,
+  newAccount,
+  openStation,
+  section,
+  setting,
+  slips,
+  inList,
+} from './technician.ts';
 
 test('the sheet reads as it runs and as planned; a stage is pressed for one setting; what the device says otherwise darkens its lamps', async ({
   page,

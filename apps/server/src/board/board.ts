@@ -226,7 +226,13 @@ export class Board implements OnApplicationShutdown {
     return rows as { stream: Stream; every: number }[]; // written by the board's own worker
   }
   /** What is silent, oldest first; what is due next; who is on test; and how many stations are watched. */
-  watched(): { readonly lapses: WatchedRow[]; readonly next: WatchedRow[]; readonly test: WatchedRow[]; readonly quiet: WatchedRow[]; readonly armed: number } {
+  watched(): {
+    readonly lapses: WatchedRow[];
+    readonly next: WatchedRow[];
+    readonly test: WatchedRow[];
+    readonly quiet: WatchedRow[];
+    readonly armed: number;
+  } {
     const of = (sql: string): WatchedRow[] =>
       (this.#all(`select watch, body, facts from row ${sql}`, []) as { watch: number; body: string; facts: string }[]).map(
         ({ watch, body, facts }) => ({

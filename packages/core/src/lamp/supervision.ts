@@ -93,7 +93,14 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
   const paths = each ? elementsOf(state, 'path').filter(({ id }) => state.none[`|${id}`] === undefined) : [];
   const windows = [...windowOf(null), ...(paths.length > 1 ? paths.flatMap(({ id }) => windowOf(id)) : [])];
   const last = calls.reduce((at, one) => Math.max(at, one.last), 0);
-  const known = last <= left ? null : rhythm(calls.flatMap(({ recent }) => recent).filter((at) => at > left), last, downs);
+  const known =
+    last <= left
+      ? null
+      : rhythm(
+          calls.flatMap(({ recent }) => recent).filter((at) => at > left),
+          last,
+          downs,
+        );
   const before = windows.every(({ path, due }) => path !== null || (known !== null && known.from < due));
   const ends = [muted?.until, test === null || test.window.elsewhere ? undefined : test.window.until].flatMap((at) => at ?? []);
   const is =

@@ -126,9 +126,9 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
       <details className="mt-1">
         <summary className="link flex min-h-11 items-center">Let their machine send it by itself</summary>
         <p>
-          It posts to <code className="mono">/logs/{accountsOf(station.state)[0] ?? 'ACCOUNT'}</code> at the desk’s listener for HTTP posts, with the
-          token of a machine (People and access) as bearer: JSON, one event or a list of them under whatever names, or a table in text. Which name is
-          what is said once, under ‘Its columns’; it stands from then on.
+          It posts to <code className="mono">/logs/{accountsOf(station.state)[0] ?? 'ACCOUNT'}</code> at the desk’s listener for HTTP posts,
+          with the token of a machine (People and access) as bearer: JSON, one event or a list of them under whatever names, or a table in
+          text. Which name is what is said once, under ‘Its columns’; it stands from then on.
         </p>
       </details>
       <div className="mt-2 flex flex-col gap-2">
