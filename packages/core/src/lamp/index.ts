@@ -12,7 +12,7 @@ export { cellsOf, type Demand, eventReceivers, type Matrix, matrix, openDemands 
 export { type Makeable, makeables } from './makeable.ts';
 export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
-export { type Quiet, rhythm } from './rhythm.ts';
+export { type Down, type Quiet, rhythm } from './rhythm.ts';
 export * from './supervision.ts';
 export { testsElsewhere } from './lamps/watch.ts';
 export * from './preview.ts';

@@ -1,7 +1,8 @@
 // A station's own rhythm: how far apart its calls mostly are, learned from the last ones, and from when on a silence is longer than that. It sends nobody: it is a hint before a window ends.
 import { minutes, seconds } from '../quantity/index.ts';
-import type { Down } from './supervision.ts';
 
+/** When the desk itself was away. */
+export type Down = { readonly from: number; readonly to: number };
 /** Since when nothing has come, how far apart (ms) its calls mostly were, and from when on that is quieter than usual. */
 export type Quiet = { readonly since: number; readonly usual: number; readonly from: number };
 

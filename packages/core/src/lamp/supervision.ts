@@ -4,10 +4,9 @@ import { type ElementId, plainText, settingKey } from '../name/index.ts';
 import { elementsOf, type State } from '../journal/index.ts';
 import { asItRuns, type Heard } from './context.ts';
 import { onTest } from './on-test.ts';
-import { type Quiet, rhythm } from './rhythm.ts';
+import { type Down, type Quiet, rhythm } from './rhythm.ts';
 import { scheduleOf } from './scheduled.ts';
 
-export type Down = { readonly from: number; readonly to: number };
 type Schedule = { readonly every: number | null; readonly late: number };
 export type Window = {
   /** Null for the station as a whole; else a path that makes a test of its own. */
