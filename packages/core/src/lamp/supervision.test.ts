@@ -1,5 +1,5 @@
 // When a silence is noticed: by the schedule, once, never for a desk that was away itself, never while nobody is to be sent.
-import { days, hours, instant, minutes } from '../quantity/index.ts';
+import { days, hours, instant, minutes, seconds } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { openLapses, overdue, supervision, watchDue } from './index.ts';
 import { onePath, twoSims, from } from './testing.ts';
@@ -149,7 +149,9 @@ test('quieter than its own rhythm is said before the window ends, only where it 
   const { m } = daily();
   for (let i = 0; i < 9; i++) m.wait(minutes(30)).call('0233', { event: 'test' });
   const last = m.now;
-  expect(of(m).quiet).toEqual({ since: last, usual: minutes(30), from: last + hours(1) });
+  // A call of the maker takes three seconds itself.
+  const usual = minutes(30) + seconds(3);
+  expect(of(m).quiet).toEqual({ since: last, usual, from: last + 2 * usual });
   m.add('watch.muted', { until: instant(last + hours(5)), reason: 'paint' });
   expect(of(m).quiet).toBeNull();
   const other = daily().m;
