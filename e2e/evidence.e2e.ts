@@ -182,6 +182,8 @@ test('another desk’s machine sends its log by itself: its names are said once,
   await page.getByRole('link', { name: 'Time the walk and ring them in Proof' }).click();
   const walk = page.getByRole('region', { name: 'Make an event now' });
   await walk.getByRole('button', { name: 'I make it now' }).click();
+  await expect(walk.getByLabel('What you make')).toHaveValue(/ restoral$/);
+  await walk.getByRole('button', { name: 'I make it now' }).click();
   await delivered(page);
   const made = await desk.post('/api/tokens', { label: 'portal', role: 'technician', days: 1 });
   const { token } = (await made.json()) as { token: string };
@@ -190,7 +192,7 @@ test('another desk’s machine sends its log by itself: its names are said once,
     fetch(`http://127.0.0.1:${desk.httpPort}/logs/${account}`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', authorization: `Bearer ${of}` },
-      body: JSON.stringify([{ site: account, stamp: now, signal: { no: 4, code: 'BA' } }]),
+      body: JSON.stringify(['BA', 'BR'].map((code) => ({ site: account, stamp: now, signal: { no: 4, code } }))),
     }).then(({ status }) => status);
   expect(await posts('a-token-that-is-none')).toBe(401);
   expect(await posts(token)).toBe(200);
@@ -204,7 +206,7 @@ test('another desk’s machine sends its log by itself: its names are said once,
   await log.getByLabel('Date and time in one').selectOption('1');
   await log.getByLabel('Zone', { exact: true }).selectOption('2');
   await log.getByLabel('Event, or their code').selectOption('3');
-  await log.getByRole('button', { name: 'Take 1 line' }).click();
+  await log.getByRole('button', { name: 'Take 2 lines' }).click();
   await delivered(page);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
   // The next one is read by the same columns.
@@ -212,7 +214,7 @@ test('another desk’s machine sends its log by itself: its names are said once,
     .getByRole('list', { name: 'Logs that came by themselves' })
     .getByRole('button', { name: /^Open this log/ })
     .click();
-  await expect(log.getByText('None of its lines (1) has this account and zone', { exact: false })).toBeVisible();
+  await expect(log.getByText('None of its lines (2) has this account and zone', { exact: false })).toBeVisible();
 });
 
 test('files before and after show a change from afar; only a call since proves that it still works', async ({ page, desk }) => {
