@@ -38,7 +38,9 @@ test('the desk shows its listener, live calls, unknown callers with the nearest 
   await expect(wrong.getByLabel('Raw bytes as text')).toHaveText('no such thing');
 });
 test('calls are found by what stands in them and saved as a file; an unknown caller is made known by one press', async ({ page, desk }) => {
-  const account = newAccount();
+  // Two digits that differ: swapped they are another account, and none that these tests use.
+  let account = newAccount();
+  while (account[2] === account[3]) account = newAccount();
   const near = `${account.slice(0, 2)}${account.slice(3, 4)}${account.slice(2, 3)}`;
   await arrive(page, desk.web);
   const stream = await openStation(page, { name: 'Swapped digits', account, paths: ['Ethernet'] });

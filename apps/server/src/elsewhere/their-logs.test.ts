@@ -37,7 +37,7 @@ test('JSON and a table are kept as texts of the station, each by an entry that s
   expect(await post('8401', 'account;time;zone\n8401;2026-11-27 12:00;3\n', { type: 'text/csv' })).toBe(200);
   const kept = await logs(stream);
   expect(kept).toMatchObject([
-    { by: 'portal', lines: 2 },
+    { by: 'portal', lines: 1 },
     { by: 'portal', lines: 2 },
   ]);
   expect(await text(kept[0]?.hash ?? '')).toBe('acct,when,zone,code\n8401,1780000000,3,BA');

@@ -37,9 +37,11 @@ export class TheirLogs {
     const station = this.journal.stationOf(account);
     if (station === null) return 'unknown';
     const came = Buffer.from(body).toString('utf8');
-    const text = /json/i.test(type) ? jsonOf(came) : came;
+    const json = /json/i.test(type);
+    const text = json ? jsonOf(came) : came;
     if (text === null || text.length > mostText || !text.isWellFormed() || text.includes('\0')) return 'not understood';
-    const lines = logLength(text);
+    // The head of what came as JSON is ours.
+    const lines = logLength(text) - (json ? 1 : 0);
     if (lines === 0) return 'not understood';
     try {
       const { hash } = await this.blobs.putMasked(text, station);
