@@ -256,7 +256,16 @@ test('a newer build, made and served for real, waits for a press, is not taken w
   await expect(page.getByText(/A hold runs at Updated\. The newer page is taken once that is over/)).toBeVisible();
   await expect(page.getByRole('region', { name: 'The hold that runs' })).toBeVisible();
   await page.getByRole('region', { name: 'The hold that runs' }).getByRole('button', { name: 'Throw it away' }).first().click();
+  // Nor while a form is open in another tab.
+  const other = await page.context().newPage();
+  await other.goto(`${desk.web}/stations`);
+  await other.getByRole('button', { name: 'Ines', exact: true }).click();
+  await expect(other.getByRole('dialog')).toBeVisible();
   await page.goto(`${desk.web}/here`);
+  await page.getByRole('button', { name: 'Take it now' }).click();
+  await expect(page.getByText(/A window is open, here or in another tab\. The newer page is taken once that is over/)).toBeVisible();
+  await expect(other.getByRole('dialog')).toBeVisible();
+  await other.close();
   await page.getByRole('button', { name: 'Take it now' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Version' })).toContainText('Version 99.0.0');
   await expect(offer).toHaveCount(0);

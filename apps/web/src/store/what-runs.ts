@@ -4,10 +4,12 @@ import { db } from './db.ts';
 import { sharedNow } from './device.ts';
 import { foldedStream } from './fold.ts';
 import { holdRuns } from './hold.ts';
+import { windowIsOpen } from './window-open.ts';
 
 /** Says what runs at a station that is kept here; null where nothing does. */
 export const whatRuns = async (): Promise<string | null> => {
   if (document.querySelector('[role=dialog] form') !== null) return 'A form is open.';
+  if (await windowIsOpen()) return 'A window is open, here or in another tab.';
   for (const { stream } of await db.streams.toArray()) {
     if (!stream.startsWith('station:')) continue;
     const { state } = await foldedStream(stream);
