@@ -69,11 +69,20 @@ test('three cheap ways to be believed are none: from the desk’s own computer, 
   await send('127.0.0.1', '8303\r\n', '07;+9.99 m\r\n');
   for (const { strength } of await frames(`station=${stream}&limit=9`)) expect(strength).toBe('impossible');
   expect(await callLamp('8303')).not.toBe('proven');
-  // The address of the one with the account of the other: it counts for no path of either.
-  await send('127.0.9.34', '8303\r\n', '07;+8.88 m\r\n');
-  const claims = (await frames(`station=${stream}&limit=2`)).map(({ strength, path }) => [strength, path]);
-  for (const [strength, path] of claims) expect(['certain', 'likely'].includes(String(strength)) && path !== null).toBe(false);
-  expect(await frames(`station=${other.stream}&limit=9`)).toEqual([]);
+  // A number that is somebody's account, from an address that is another's alone: an instrument's record, and never the somebody's.
+  const before = (await frames(`station=${stream}&limit=20`)).length;
+  await send('127.0.9.34', '8303\r\n', '07;+8.88 m\r\n', '8303\r\n');
+  expect(await frames(`station=${stream}&limit=20`)).toHaveLength(before);
+  const own = await frames(`station=${other.stream}&limit=9`);
+  expect(own.map(({ status, fields }) => [status, fields])).toEqual([
+    ['refused', expect.anything()],
+    ['matched', { level: '8.88 m' }],
+    ['refused', expect.anything()],
+  ]);
+  // Nor is a number a sign-on where that account's sheet says that it calls by something else.
+  await server.station('8320', 'line');
+  await send('127.0.9.98', '8320\r\n', '07;+7.77 m\r\n');
+  expect((await frames('limit=1'))[0]).toMatchObject({ status: 'not understood', why: 'nobody here' });
   await send('127.0.9.33', 'GET / HTTP/1.1\r\n\r\n');
   expect((await frames('limit=1'))[0]).toMatchObject({ listener: 'serial', status: 'refused' });
 });

@@ -1,9 +1,10 @@
-// Bytes of instruments behind modems that hand them through: a TCP socket whose station is known by its address, or by the account with which the modem signs on, and whose bytes only that station's sheet can cut and read.
+// Bytes of instruments behind modems that hand them through: a TCP socket whose station is known by its address, else by the account with which the modem signs on, and whose bytes only that station's sheet can cut and read.
 import { createServer, type Socket } from 'node:net';
 import { createServer as createTlsServer } from 'node:tls';
 import type { ListenerState } from '@green-lamp/core/api';
 import { accountsOf, plainSource } from '@green-lamp/core/lamp';
-import type { Stream } from '@green-lamp/core/name';
+import { elementsOf, wanted } from '@green-lamp/core/journal';
+import { settingKey, type Stream } from '@green-lamp/core/name';
 import { recordsOf } from '@green-lamp/core/walk';
 import { cutRecords, type Piece, rawNot, recordPiece, signOnIn, signOnPiece } from '@green-lamp/core/wire';
 import type { Journal } from '../../journal/journal.ts';
@@ -118,15 +119,14 @@ class Talk {
   /** Gives whether the connection goes on. */
   async hear(arrived: Uint8Array, source: Source): Promise<boolean> {
     let left = arrived;
-    const signOn = signOnIn(arrived);
-    const named = signOn === null || this.#held.length > 0 ? null : this.#named(signOn.words);
-    if (signOn !== null && named !== null) {
-      left = arrived.subarray(signOn.to);
-      // As its first words it is a session; later it only keeps the way open.
-      if (this.#known === null) await this.take(signOnPiece(named.account), source);
-      this.#known = named;
-    }
+    const signOn = this.#held.length > 0 ? null : signOnIn(arrived);
+    // An instrument may well send a number that is somebody's account: whose address it is comes first, and who is known stays known.
     this.#known ??= await this.#at(source);
+    if (signOn !== null && this.#known === null) {
+      this.#known = await this.#named(signOn.words);
+      if (this.#known !== null) await this.take(signOnPiece(this.#known.account), source);
+    }
+    if (signOn !== null && signOn.words === this.#known?.account) left = arrived.subarray(signOn.to);
     const known = this.#known;
     if (known === null) {
       const several = this.journal.stationsAt(plainSource(source.address)).length > 1;
@@ -149,9 +149,13 @@ class Talk {
     this.#held = new Uint8Array(0);
   }
 
-  #named(words: string): Known | null {
+  /** Only a station whose sheet says that it calls so is known by its sign-on. */
+  async #named(words: string): Promise<Known | null> {
     const station = this.journal.stationOf(words);
-    return station === null ? null : { station, account: words };
+    if (station === null) return null;
+    const state = await this.journal.state(station);
+    const speaks = elementsOf(state, 'receiver').some(({ id }) => wanted(state, settingKey('receiver', id, 'protocol')) === 'serial');
+    return speaks ? { station, account: words } : null;
   }
   async #at({ address, mark }: Source): Promise<Known | null> {
     const [station, other] = mark === null ? this.journal.stationsAt(plainSource(address)) : [mark.station];
