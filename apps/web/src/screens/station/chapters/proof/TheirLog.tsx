@@ -85,7 +85,7 @@ export const TheirLog = ({ station, made }: { station: Station; made: readonly M
       : text.length > most
         ? `It is longer than ${most / 1000} kB: take the part of today.`
         : columns === null
-          ? 'Its head does not say where account and time stand: say it below.'
+          ? 'Its head does not say where account and time stand: say it under ‘Its columns’.'
           : lines.length === 0
             ? 'No line with an account and a time could be read by these columns.'
             : found.length === 0
