@@ -64,6 +64,7 @@ export const demoServer = async ({ folder = mkdtempSync(join(tmpdir(), 'green-la
     GREENLAMP_HTTP_PORT: '0',
     GREENLAMP_MQTT_PORT: '0',
     GREENLAMP_SERIAL_PORT: '0',
+    GREENLAMP_RADIO_PORT: '0',
     GREENLAMP_MODEM_PORT: '0',
     GREENLAMP_MODBUS_PORT: '0',
     GREENLAMP_PROGRAMMING_PORT: '0',

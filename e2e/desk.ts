@@ -21,6 +21,7 @@ export class Desk {
   httpPort = 0;
   mqttPort = 0;
   serialPort = 0;
+  radioPort = 0;
   modemPort = 0;
   output = '';
   /** Rises when its data are lost: nobody is signed in any more. */
@@ -48,6 +49,7 @@ export class Desk {
       GREENLAMP_HTTP_PORT: String(this.httpPort),
       GREENLAMP_MQTT_PORT: String(this.mqttPort),
       GREENLAMP_SERIAL_PORT: String(this.serialPort),
+      GREENLAMP_RADIO_PORT: String(this.radioPort),
       GREENLAMP_MODEM_PORT: String(this.modemPort),
       GREENLAMP_PROGRAMMING_PORT: '0',
       GREENLAMP_MODBUS_PORT: '0',
@@ -75,6 +77,7 @@ export class Desk {
         this.httpPort = Number(http);
         this.mqttPort = Number(mqtt);
         this.serialPort = Number(port('serial'));
+        this.radioPort = Number(port('radio'));
         this.modemPort = Number(modem);
         done();
       };

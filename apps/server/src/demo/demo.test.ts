@@ -84,6 +84,10 @@ test('started again on other ports, the demo’s sheets name those; a port that 
   const count = await server.count(stream);
   const { linePort, dc09Port } = server;
   await server.close();
-  await server.open({ demo: true, testPaths: false, ports: { line: [linePort], dc09: [dc09Port], http: [0], mqtt: [0], serial: [0] } });
+  await server.open({
+    demo: true,
+    testPaths: false,
+    ports: { line: [linePort], dc09: [dc09Port], http: [0], mqtt: [0], serial: [0], radio: [0] },
+  });
   expect(await server.count(stream)).toBe(count);
 });

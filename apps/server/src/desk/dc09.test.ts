@@ -165,6 +165,7 @@ test('health lists both listeners, and a client from any loopback address is nev
       { kind: 'http' },
       { kind: 'mqtt' },
       { kind: 'serial' },
+      { kind: 'radio', by: 'udp' },
     ],
   });
   const { stream } = await server.station('7106', 'dc09');

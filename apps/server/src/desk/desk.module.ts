@@ -10,12 +10,29 @@ import { Whereabouts } from './here.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import { MarkedSockets } from './marked.ts';
+import { Counters } from './radio/counters.ts';
+import { Decoders } from './radio/decoders.ts';
+import { Uplinks } from './radio/uplinks.ts';
 import { UnitKeys } from './unit-keys.ts';
 
 @Module({
   imports: [JournalModule],
   controllers: [DeskController],
-  providers: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets],
-  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets],
+  providers: [
+    ClockWatch,
+    Gate,
+    Whereabouts,
+    UnitKeys,
+    Ingest,
+    Desk,
+    FrameSearch,
+    FrameExport,
+    Frames,
+    MarkedSockets,
+    Counters,
+    Decoders,
+    Uplinks,
+  ],
+  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets, Decoders, Uplinks],
 })
 export class DeskModule {}

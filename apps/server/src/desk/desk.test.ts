@@ -227,6 +227,7 @@ test('health lists the listeners with kind, port and state', async () => {
       { kind: 'http', state: 'listening' },
       { kind: 'mqtt', state: 'listening' },
       { kind: 'serial', state: 'listening' },
+      { kind: 'radio', state: 'listening' },
     ],
   });
 });

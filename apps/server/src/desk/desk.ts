@@ -10,12 +10,14 @@ import { Events } from '../journal/events.ts';
 import type { Env } from '../shell/env.ts';
 import { StartError } from '../shell/start-error.ts';
 import type { Tls } from '../tls/certificates.ts';
+import { Uplinks } from './radio/uplinks.ts';
 import { Gate } from './gate.ts';
 import { Ingest } from './ingest.ts';
 import type { ListenerState } from '@green-lamp/core/api';
 import { HttpListener, type Logs, type Texts, type Visits } from './listeners/http.listener.ts';
 import type { Limits, Listener } from './listeners/listener.ts';
 import { MqttListener } from './listeners/mqtt.listener.ts';
+import { RadioListener } from './listeners/radio.listener.ts';
 import { SerialListener } from './listeners/serial.listener.ts';
 import { TcpListener } from './listeners/tcp.listener.ts';
 import { UdpListener } from './listeners/udp.listener.ts';
@@ -56,6 +58,7 @@ export class Desk implements BeforeApplicationShutdown {
   constructor(
     private readonly ingest: Ingest,
     private readonly keys: UnitKeys,
+    private readonly uplinks: Uplinks,
     private readonly marked: MarkedSockets,
     private readonly gate: Gate,
     private readonly journal: Journal,
@@ -71,7 +74,7 @@ export class Desk implements BeforeApplicationShutdown {
   }
   #stateOf({ kind, tls, port, listener, why }: Place): ListenerState {
     if (listener !== null) return listener.state;
-    const by = tls ? 'tls' : 'tcp';
+    const by = tls ? 'tls' : listeners[kind].by === 'gateways' ? 'udp' : 'tcp';
     return { kind, host: this.#host, port, by, state: why === null ? 'off' : 'closed', connections: 0, last: null, refused: 0, why };
   }
 
@@ -120,7 +123,7 @@ export class Desk implements BeforeApplicationShutdown {
         await this.#openPlace(one);
         if (!isHeard(state, one.kind)) await this.#closePlace(one);
       } catch (error) {
-        throw new StartError(portWords(error, one.port, listenHost, one.tls ? tlsEnv : env));
+        throw new StartError(portWords(error, one.port, listenHost, one.tls ? (tlsEnv ?? env) : env));
       }
     }
     this.#renewing = setInterval(() => {
@@ -165,6 +168,7 @@ export class Desk implements BeforeApplicationShutdown {
     };
     const limits = (): Limits => this.#limits;
     if (isStreamKind(kind)) return this.#stream(kind, tls, limits, changed);
+    if (kind === 'radio') return new RadioListener(this.ingest, this.uplinks, this.marked, this.gate);
     if (kind === 'serial') return new SerialListener(tls, this.ingest, this.journal, this.marked, this.gate, limits, changed);
     const of = [tls, this.ingest, this.keys, this.marked, this.gate, limits, changed] as const;
     return kind === 'http'
@@ -217,7 +221,8 @@ export class Desk implements BeforeApplicationShutdown {
       place.why = null;
     } catch (error) {
       await this.#closePlace(place);
-      place.why = portWords(error, place.port, this.#host, place.tls ? listeners[place.kind].tlsEnv : listeners[place.kind].env);
+      const { env, tlsEnv } = listeners[place.kind];
+      place.why = portWords(error, place.port, this.#host, place.tls ? (tlsEnv ?? env) : env);
     }
   }
 
@@ -239,6 +244,7 @@ const switches: { readonly [K in ListenerKind]: SettingKey } = {
   http: settingKey('listener', null, 'httpOn'),
   mqtt: settingKey('listener', null, 'mqttOn'),
   serial: settingKey('listener', null, 'serialOn'),
+  radio: settingKey('listener', null, 'radioOn'),
 };
 /** Whether the desk's settings leave a protocol on. */
 const isHeard = (state: State, kind: ListenerKind): boolean => wanted(state, switches[kind]) !== false;

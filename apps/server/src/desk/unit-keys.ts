@@ -3,12 +3,15 @@ import { createHash, timingSafeEqual } from 'node:crypto';
 import { Injectable } from '@nestjs/common';
 import { settingKey, type Stream } from '@green-lamp/core/name';
 import type { State } from '@green-lamp/core/journal';
+import { type NodeOnSheet, nodesOf } from '@green-lamp/core/lamp';
 import { isSecret } from '@green-lamp/core/sheet';
-import { keyOf } from '@green-lamp/core/wire';
+import { bytesOfHex, keyOf, type SessionKeys } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Vault } from '../secrets/vault.ts';
 
-type Known = { readonly key: Uint8Array | null; readonly tokens: readonly Buffer[] };
+type Known = { readonly key: Uint8Array | null; readonly tokens: readonly Buffer[]; readonly nodes: readonly KeyedNode[] };
+/** A node with its session keys; null where the sheet has not both, or they are no keys. */
+export type KeyedNode = NodeOnSheet & { readonly session: SessionKeys | null };
 /** Whether a token is an account's own; `none`: its sheet has none. */
 export type Shown = 'right' | 'wrong' | 'none' | 'unknown account';
 
@@ -39,8 +42,14 @@ export class UnitKeys {
     return tokens.some((one) => timingSafeEqual(one, mark)) ? 'right' : 'wrong';
   }
 
+  /** The nodes of a station with their session keys. */
+  async nodesOf(station: Stream): Promise<readonly KeyedNode[]> {
+    return (await this.#of(station)).nodes;
+  }
+
   async #of(station: Stream): Promise<Known> {
-    const { settings, elements } = await this.journal.state(station);
+    const state = await this.journal.state(station);
+    const { settings, elements } = state;
     const there = this.#known.get(settings);
     if (there !== undefined) return there;
     const refsOf = (param: 'key' | 'token'): string[] =>
@@ -49,7 +58,8 @@ export class UnitKeys {
         return isSecret(value) ? [value.secret] : [];
       });
     const [keys, tokens] = [refsOf('key'), refsOf('token')];
-    const secrets = keys.length + tokens.length === 0 ? null : await this.vault.opened(station);
+    const nodes = nodesOf(state);
+    const secrets = keys.length + tokens.length + nodes.length === 0 ? null : await this.vault.opened(station);
     const plain = (refs: readonly string[]): string[] => refs.flatMap((ref) => secrets?.get(ref) ?? []);
     const known: Known = {
       key:
@@ -57,6 +67,11 @@ export class UnitKeys {
           .map((one) => keyOf(one))
           .find((one) => one !== null) ?? null,
       tokens: plain(tokens).map(markOf),
+      nodes: nodes.map((node) => {
+        const of = (ref: string | null): Uint8Array => bytesOfHex((ref === null ? undefined : secrets?.get(ref)) ?? '');
+        const [network, app] = [of(node.keys.network), of(node.keys.app)];
+        return { ...node, session: network.length === 16 && app.length === 16 ? { network, app } : null };
+      }),
     };
     this.#known.set(settings, known);
     return known;

@@ -7,7 +7,7 @@ import { TestServer } from '../testing/server.ts';
 import { Desk } from './desk.ts';
 
 const server = new TestServer();
-const ports = { line: [0, 0], dc09: [0], http: [0], mqtt: [0], serial: [0] };
+const ports = { line: [0, 0], dc09: [0], http: [0], mqtt: [0], serial: [0], radio: [0] };
 beforeAll(() => server.open({ ports }));
 afterAll(() => server.end());
 
@@ -58,7 +58,7 @@ test('it ends by itself, also over a restart; nobody withholds for longer than a
   expect(refused.map(({ is }) => is)).toEqual(['refused', 'refused']);
   await server.deliver(withheld(stream, receiver));
   await server.close();
-  await server.open({ ports: { line: [0, 0], dc09: [0], http: [0], mqtt: [0], serial: [0] } });
+  await server.open({ ports: { line: [0, 0], dc09: [0], http: [0], mqtt: [0], serial: [0], radio: [0] } });
   const first = server.entry(stream, 'setting.set', {
     key: settingKey('receiver', receiver, 'port'),
     value: server.linePort,

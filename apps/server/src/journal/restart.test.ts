@@ -29,7 +29,7 @@ test('a clean stop folds the log into the file, any SQLite tool opens it, and th
   expect(sqlite('pragma integrity_check')).toBe('ok');
   expect(sqlite("select count(*) from state where stream like 'station:%'")).toBe('1');
   expect(Number(sqlite("select count(*) from entry where stream like 'station:%'"))).toBe(10);
-  await server.open({ ports: { line: [linePort], dc09: [0], http: [0], mqtt: [0], serial: [0] } });
+  await server.open({ ports: { line: [linePort], dc09: [0], http: [0], mqtt: [0], serial: [0], radio: [0] } });
   expect(asText(await server.journal.state(stream))).toBe(before);
   expect(await server.send('3001;;event=door\n')).toEqual(['OK 1']);
   expect(await server.count(stream)).toBe(10);
@@ -96,7 +96,7 @@ test('the environment is judged before anything is opened', () => {
   expect(() => readEnv({ GREENLAMP_DATA: '/x/d', GREENLAMP_KEYS: '/x/d/k' }, '/x')).toThrow(/Keep the keys elsewhere/);
   expect(readEnv({}, '/x')).toMatchObject({
     port: 4180,
-    ports: { line: [4110], dc09: [4109], http: [4115], mqtt: [4116], serial: [4117] },
+    ports: { line: [4110], dc09: [4109], http: [4115], mqtt: [4116], serial: [4117], radio: [1700] },
     webHost: '127.0.0.1',
     listenHost: '127.0.0.1',
     data: '/x/.data/journal',
@@ -106,7 +106,9 @@ test('the environment is judged before anything is opened', () => {
 test('a port that is taken ends the start with one sentence that says how to choose another', async () => {
   const first = await new TestServer().open();
   const second = new TestServer();
-  await expect(second.open({ ports: { line: [first.linePort], dc09: [0], http: [0], mqtt: [0], serial: [0] } })).rejects.toThrow(
+  await expect(
+    second.open({ ports: { line: [first.linePort], dc09: [0], http: [0], mqtt: [0], serial: [0], radio: [0] } }),
+  ).rejects.toThrow(
     /^Port \d+ on 127\.0\.0\.1 is taken by another program: choose another with GREENLAMP_LINE_PORT=… \(0 takes a free one\)\.$/,
   );
   await expect(second.open({ port: Number(new URL(first.running.web).port) })).rejects.toThrow(/choose another with PORT=/);

@@ -142,7 +142,7 @@ export const readEnv = (env: NodeJS.ProcessEnv, root: string): Env => {
     ports: forListeners((kind) => portsOf(listeners[kind].env, env[listeners[kind].env], listeners[kind].port)),
     tlsPorts: forListeners((kind) => {
       const { tlsEnv } = listeners[kind];
-      return (env[tlsEnv] ?? '') === '' ? [] : portsOf(tlsEnv, env[tlsEnv], 0);
+      return tlsEnv === null || (env[tlsEnv] ?? '') === '' ? [] : portsOf(tlsEnv, env[tlsEnv], 0);
     }),
     modemPort: port('GREENLAMP_MODEM_PORT', env['GREENLAMP_MODEM_PORT'], 4111),
     modbusPort: port('GREENLAMP_MODBUS_PORT', env['GREENLAMP_MODBUS_PORT'], 4113),

@@ -181,7 +181,15 @@ test('the live channel says the cursor at once, after every commit, and shows fr
   await new Promise((done) => setTimeout(done, 200));
   expect(heard[0]).toMatchObject({
     cursor: before,
-    listeners: [{ kind: 'line' }, { kind: 'dc09' }, { kind: 'dc09', by: 'udp' }, { kind: 'http' }, { kind: 'mqtt' }, { kind: 'serial' }],
+    listeners: [
+      { kind: 'line' },
+      { kind: 'dc09' },
+      { kind: 'dc09', by: 'udp' },
+      { kind: 'http' },
+      { kind: 'mqtt' },
+      { kind: 'serial' },
+      { kind: 'radio' },
+    ],
   });
   expect(heard.at(-1)?.cursor ?? heard.findLast(({ cursor }) => cursor !== undefined)?.cursor).toBe(before + 10);
   expect(heard.some(({ frames }) => frames?.[0]?.account === '5001')).toBe(true);

@@ -7,6 +7,7 @@ import { referred } from '../sheet/index.ts';
 import { isAskedKind, textKind, wayOutEvent } from '../wire/index.ts';
 import { type Coming, numberSource, plainSource } from './attribute.ts';
 import { asItRuns, type Heard } from './context.ts';
+import { radioNames } from './nodes.ts';
 
 export type Arrived = Coming & {
   readonly account: string;
@@ -86,7 +87,7 @@ export const accountsOf = (state: State): string[] => [
   ),
 ];
 
-/** Addresses and telephone numbers that this station names as a path's own, each once, as they are compared. */
+/** Addresses and telephone numbers that this station names as a path's own, and its nodes and gateways of long-range radio, each once, as they are compared. */
 export const addressesOf = (state: State): string[] => {
   const all = (group: 'path' | 'sim', param: string): string[] =>
     elementsOf(state, group).map(({ id }) => plainText(wanted(state, settingKey(group, id, param)) ?? '').trim());
@@ -94,6 +95,7 @@ export const addressesOf = (state: State): string[] => {
     ...new Set([
       ...all('path', 'address').flatMap((address) => (address === '' || address.includes(' ') ? [] : [plainSource(address)])),
       ...all('sim', 'number').flatMap((number) => numberSource(number) ?? []),
+      ...radioNames(state),
     ]),
   ];
 };

@@ -10,6 +10,7 @@ export { standsBehind } from './lamps/standby.ts';
 export { asksFor, testCall, howOf, strengthOf } from './lamps/graded.ts';
 export { cellsOf, type Demand, eventReceivers, type Matrix, matrix, openDemands } from './lamps/matrix.ts';
 export { type Makeable, makeables } from './makeable.ts';
+export { gatewayAt, gatewaysOf, nodeAt, type NodeOnSheet, nodesOf, radioAccountOf } from './nodes.ts';
 export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
 export { type Down, type Quiet, rhythm } from './rhythm.ts';

@@ -10,6 +10,10 @@ export const address = { is: 'text', most: 60, mono: true, as: 'address' } as co
 export const network = { is: 'text', most: 60, mono: true, as: 'network' } as const;
 export const phone = { is: 'text', most: 32, mono: true, as: 'phone' } as const;
 export const eui = { is: 'text', most: 24, mono: true, as: 'eui' } as const;
+/** A node's address on the air. */
+export const node = { is: 'text', most: 12, mono: true, as: 'node' } as const;
+/** Lines of a program. */
+export const code = { is: 'text', most: 8000, mono: true, as: 'code' } as const;
 export const day = { is: 'text', most: 10, mono: true, as: 'day' } as const;
 export const time = { is: 'text', most: 5, mono: true, as: 'time' } as const;
 export const number = { is: 'text', most: 24, mono: true, as: 'number' } as const;
@@ -72,6 +76,7 @@ export const protocols = choice(
   ['http', 'HTTP posts'],
   ['mqtt', 'MQTT 3.1.1'],
   ['serial', 'the instrument’s bytes'],
+  ['radio', 'long-range uplinks'],
   ['text', 'text messages'],
   ['own', 'its own'],
 );

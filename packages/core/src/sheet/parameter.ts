@@ -3,7 +3,20 @@ import type { Group, Json, LampName, Measure } from '../name/index.ts';
 
 export type Choice = { value: string; label: string };
 /** How a text is read beyond its letters: each has its own form on the sheet, whatever way it was typed. */
-export type TextAs = 'iccid' | 'imei' | 'zone' | 'address' | 'network' | 'phone' | 'eui' | 'day' | 'time' | 'list' | 'number';
+export type TextAs =
+  | 'iccid'
+  | 'imei'
+  | 'zone'
+  | 'address'
+  | 'network'
+  | 'phone'
+  | 'eui'
+  | 'day'
+  | 'time'
+  | 'list'
+  | 'number'
+  | 'node'
+  | 'code';
 export type Form =
   | { is: 'text'; most: number; mono: boolean; as?: TextAs }
   | { is: 'count'; least: number; most: number }

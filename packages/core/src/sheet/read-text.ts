@@ -44,6 +44,19 @@ const readPhone: Read = (typed, path) => {
     : bad(problem('form', path, { want: 'a telephone number such as +44 7700 900123', got: typed.slice(0, 40) }));
 };
 
+const readNode: Read = (typed, path) => {
+  const bare = typed.replace(/[\s:.-]/g, '').toLowerCase();
+  return /^[0-9a-f]{8}$/.test(bare)
+    ? good(bare)
+    : bad(problem('form', path, { want: '8 hexadecimal digits, 0 to 9 and a to f', got: typed.slice(0, 40) }));
+};
+
+/** Only that it has what is called: what it does is seen when it runs. */
+const readCode: Read = (typed, path) =>
+  /\bdecodeUplink\b/.test(typed)
+    ? good(typed)
+    : bad(problem('form', path, { want: 'JavaScript with a function decodeUplink(input)', got: typed.trim().slice(0, 40) }));
+
 const readEui: Read = (typed, path) => {
   const bare = typed.replace(/[\s:.-]/g, '').toLowerCase();
   return /^[0-9a-f]{16}$/.test(bare)
@@ -113,6 +126,8 @@ const readers: { readonly [A in TextAs]: Read } = {
   network: readNetwork,
   phone: readPhone,
   eui: readEui,
+  node: readNode,
+  code: readCode,
   day: readDay,
   time: readTime,
   number: readNumber,

@@ -1,7 +1,7 @@
 // Typed text to value, value to text, both by the parameter's form. Nothing is mended silently: what is typed is kept beside what is meant.
 import { isElementId, isObject, isUlid, type Json, type Measure, plainText, type Ulid } from '../name/index.ts';
 import { bad, good, type Parsed, type Problem, problem } from '../problem/index.ts';
-import { parseDuration, showFigure } from '../quantity/index.ts';
+import { counted, parseDuration, showFigure } from '../quantity/index.ts';
 import { imeiInBlocks, inBlocks } from '../sums/index.ts';
 import type { Form, Parameter } from './parameter.ts';
 import { readText } from './read-text.ts';
@@ -136,6 +136,7 @@ export const showValue = (of: Parameter | null, value: Json | undefined, label: 
   if (form.is === 'text' && form.as === 'iccid') return inBlocks(plainText(value));
   if (form.is === 'text' && form.as === 'imei') return imeiInBlocks(plainText(value));
   if (form.is === 'text' && form.as === 'eui') return plainText(value).replace(/(.{4})(?=.)/g, '$1 ');
+  if (form.is === 'text' && form.as === 'code') return counted(plainText(value).split('\n').length, 'line');
   if (form.is === 'figure' && typeof value === 'number') return showFigure(value, form.measure);
   if (form.is === 'choice') return form.of.find((choice) => choice.value === value)?.label ?? plainText(value);
   if (form.is === 'yesno') return value === true ? form.yes : form.no;

@@ -25,6 +25,8 @@ const examples: { readonly [A in NonNullable<Extract<Parameter['form'], { is: 't
   time: '04:30',
   list: 'B3, B8, B20',
   number: '4.2',
+  node: '49be7df1',
+  code: 'function decodeUplink(input) { return { data: {} }; }',
 };
 
 /** In which form a value is answered. */
@@ -58,6 +60,8 @@ const formsAs: { readonly [A in keyof typeof examples]: string } = {
   time: 'hours and minutes, 24-hour clock',
   list: 'all of them, with commas between',
   number: 'a number, with a point for its decimals',
+  node: '8 hexadecimal digits',
+  code: 'the text of its decoder, with a function decodeUplink',
 };
 
 /** How an answer may look; null where the form says it already. Invented. */

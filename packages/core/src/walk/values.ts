@@ -34,6 +34,16 @@ const notValues: ReadonlySet<string> = new Set([
   'receiver',
   'path',
   'text',
+  // of a node’s frame: how it was heard, not what it says
+  'node',
+  'counter',
+  'port',
+  'payload',
+  'gateway',
+  'gateways',
+  'rate',
+  'answer',
+  'decoder',
 ]);
 export const isValueName = (name: string): boolean => !notValues.has(name);
 

@@ -28,6 +28,28 @@ export * from './modbus/master.ts';
 export * from './modbus/modbus.ts';
 export * from './raw/records.ts';
 export { rawNot, recordPiece, signOnIn, signOnPiece } from './raw/inbound.ts';
+export {
+  bytesOfHex,
+  type FromGateway,
+  type Heard as HeardByGateway,
+  hexOf,
+  readForwarder,
+  toBase64,
+  writeForwarderAck,
+  writeGateway,
+  writeSend,
+} from './radio/forwarder.ts';
+export {
+  answerWindow,
+  isRegion,
+  openRadioFrame,
+  type RadioFrame,
+  readRadioFrame,
+  type SessionKeys,
+  writeRadioAck,
+  writeUplink,
+} from './radio/lorawan.ts';
+export { type Decoded, nodeName, nodePiece, radioNot, statusPiece } from './radio/uplink.ts';
 export * from './sealed/box.ts';
 export { isPin, pinKey, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';

@@ -6,14 +6,15 @@ import { lineEar } from './line/ear.ts';
 import { lineWhy } from './line/words.en.ts';
 import { rawWhy } from './raw/words.en.ts';
 import { postedWhy } from './posted/words.en.ts';
+import { radioWhy } from './radio/words.en.ts';
 
 type Row = {
-  /** As a stream of bytes that an ear hears, as whole bodies that are posted or published, or as bytes that only the station's sheet describes. */
-  readonly by: 'stream' | 'http' | 'mqtt' | 'bytes';
+  /** As a stream of bytes that an ear hears, as whole bodies that are posted or published, as bytes that only the station's sheet describes, or as datagrams of gateways. */
+  readonly by: 'stream' | 'http' | 'mqtt' | 'bytes' | 'gateways';
   readonly port: number;
   readonly env: string;
-  /** Where it is heard under TLS besides; nowhere unless a port is given. */
-  readonly tlsEnv: string;
+  /** Where it is heard under TLS besides; nowhere unless a port is given. Null where the protocol has no TLS. */
+  readonly tlsEnv: string | null;
   readonly label: string;
 };
 type Stream = Row & {
@@ -50,6 +51,8 @@ export const listeners = {
     tlsEnv: 'GREENLAMP_SERIAL_TLS_PORT',
     label: 'bytes of instruments',
   },
+  // 1700 is the port that forwarders are set to as they ship (common practice, no source).
+  radio: { by: 'gateways', port: 1700, env: 'GREENLAMP_RADIO_PORT', tlsEnv: null, label: 'long-range uplinks' },
 } as const satisfies { readonly [kind: string]: Row | Stream };
 export type ListenerKind = keyof typeof listeners;
 export const isListenerKind = (value: unknown): value is ListenerKind => typeof value === 'string' && Object.hasOwn(listeners, value);
@@ -72,6 +75,6 @@ const kept = {
   'perhaps a repeat':
     'Its number and its contents are those of the call before; only its timestamp differs: perhaps that call, sent again.',
 };
-const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...postedWhy, ...rawWhy, ...kept };
+const whys: { readonly [why: string]: string } = { ...lineWhy, ...dc09Why, ...postedWhy, ...rawWhy, ...radioWhy, ...kept };
 /** Why something was not understood, as a sentence. */
 export const whyWords = (why: string): string => whys[why] ?? 'Not understood.';

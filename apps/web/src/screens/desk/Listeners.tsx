@@ -21,6 +21,7 @@ const switches: { readonly [K in ListenerKind]: string } = {
   http: 'httpOn',
   mqtt: 'mqttOn',
   serial: 'serialOn',
+  radio: 'radioOn',
 };
 const isSwitch = ({ key }: Parameter): boolean => Object.values(switches).some((param) => key === `listener.${param}`);
 

@@ -45,5 +45,6 @@ export const listener = [
   p('dc09On', 'DC-09 frames', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
   p('httpOn', 'HTTP posts', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
   p('serialOn', 'Bytes of instruments', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
+  p('radioOn', 'Long-range uplinks', yes('heard', 'not heard'), 'you', null, none, 'Off, no gateway is answered.'),
   p('mqttOn', 'MQTT messages', yes('heard', 'not heard'), 'you', null, none, 'Off, whoever calls it is not answered.'),
 ] as const;

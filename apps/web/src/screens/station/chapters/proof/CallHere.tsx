@@ -17,6 +17,7 @@ const notes: { readonly [K in ListenerKind]: string } = {
   mqtt: 'MQTT 3.1.1: the user name is the account, the password the unit’s token; topics begin with the account.',
   serial:
     'Whatever the instrument sends: the modem is known by its address, or by the account as its first words; its sheet says how a record ends and what its fields are.',
+  radio: 'A gateway’s packet forwarder, over UDP: the gateway is known by its EUI, a node by its address on the air and its session keys.',
 };
 
 export const CallHere = ({ station }: { station: Station }) => {
@@ -27,8 +28,10 @@ export const CallHere = ({ station }: { station: Station }) => {
   }));
   const account = of.map((one) => one.account).find((value) => typeof value === 'string');
   const speaks = new Set(of.map((one) => one.speaks).filter(isListenerKind));
-  const shown = listeners.filter(isOurs).filter(({ kind, by }) => by !== 'udp' && (speaks.size === 0 || speaks.has(kind)));
-  const examples = [...new Set(shown.map(({ kind }) => kind))].filter((kind) => kind !== 'dc09' || shown.length === 1);
+  const shown = listeners
+    .filter(isOurs)
+    .filter(({ kind, by }) => (by !== 'udp' || kind === 'radio') && (speaks.size === 0 || speaks.has(kind)));
+  const examples = [...new Set(shown.map(({ kind }) => kind))];
   return (
     <>
       {shown.length === 0 && <p className="mt-2">The desk does not hear what the sheet says: the screen Desk says why.</p>}
@@ -45,7 +48,7 @@ export const CallHere = ({ station }: { station: Station }) => {
         ))}
       </ul>
       {examples
-        .filter((kind) => kind !== 'dc09')
+        .filter((kind) => exampleCall(kind, '') !== '')
         .map((kind) => (
           <pre
             key={kind}

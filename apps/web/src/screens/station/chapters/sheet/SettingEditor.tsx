@@ -167,6 +167,7 @@ export const SettingEditor = (
   const [failed, setFailed] = useState<string | null>(null);
   const [ends, setEnds] = useState<Ends | null>(null);
   const { form } = of;
+  const isCode = form.is === 'text' && form.as === 'code';
   const parsed = form.is === 'secret' ? null : parseTyped(of, typed);
   const fault =
     form.is === 'secret'
@@ -225,6 +226,7 @@ export const SettingEditor = (
         keyboard={keyboardOf(of)}
         inline
         focus
+        {...(isCode ? { many: true, rows: 12 } : {})}
       />
     ) : (
       <Choose label={of.label} value={typed} change={setTyped} of={choices} empty="not filled in" inline focus />
@@ -238,7 +240,7 @@ export const SettingEditor = (
         }}
         onKeyDown={onKeyDown}
         onPaste={(event) => {
-          if (form.is !== 'secret' && props.paste(event.clipboardData.getData('text'))) event.preventDefault();
+          if (form.is !== 'secret' && !isCode && props.paste(event.clipboardData.getData('text'))) event.preventDefault();
         }}
       >
         {props.row(field)}
@@ -247,7 +249,7 @@ export const SettingEditor = (
             {hint}
             {!whole && <span className="max-sm:hidden"> Enter keeps it and goes on, Escape leaves it, F2 shows all of it.</span>}
           </p>
-          {(form.is === 'text' || form.is === 'secret') && copyFault(typed) !== null && (
+          {(form.is === 'text' || form.is === 'secret') && !isCode && copyFault(typed) !== null && (
             <p role="status" className="flex flex-wrap items-center gap-3 border-l-4 border-ink pl-2">
               <span>
                 It has a {copyFault(typed)}, as copied text has.
