@@ -12,12 +12,14 @@ import { Ingest } from './ingest.ts';
 import { MarkedSockets } from './marked.ts';
 import { Counters } from './radio/counters.ts';
 import { Decoders } from './radio/decoders.ts';
+import { Nodes } from './radio/nodes.ts';
+import { NodesController } from './radio/nodes.controller.ts';
 import { Uplinks } from './radio/uplinks.ts';
 import { UnitKeys } from './unit-keys.ts';
 
 @Module({
   imports: [JournalModule],
-  controllers: [DeskController],
+  controllers: [DeskController, NodesController],
   providers: [
     ClockWatch,
     Gate,
@@ -32,7 +34,23 @@ import { UnitKeys } from './unit-keys.ts';
     Counters,
     Decoders,
     Uplinks,
+    Nodes,
   ],
-  exports: [ClockWatch, Gate, Whereabouts, UnitKeys, Ingest, Desk, FrameSearch, FrameExport, Frames, MarkedSockets, Decoders, Uplinks],
+  exports: [
+    Counters,
+    ClockWatch,
+    Gate,
+    Whereabouts,
+    UnitKeys,
+    Ingest,
+    Desk,
+    FrameSearch,
+    FrameExport,
+    Frames,
+    MarkedSockets,
+    Decoders,
+    Uplinks,
+    Nodes,
+  ],
 })
 export class DeskModule {}

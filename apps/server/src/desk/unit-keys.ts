@@ -9,7 +9,12 @@ import { bytesOfHex, keyOf, type SessionKeys } from '@green-lamp/core/wire';
 import { Journal } from '../journal/journal.ts';
 import { Vault } from '../secrets/vault.ts';
 
-type Known = { readonly key: Uint8Array | null; readonly tokens: readonly Buffer[]; readonly nodes: readonly KeyedNode[] };
+type Known = {
+  readonly key: Uint8Array | null;
+  readonly tokens: readonly Buffer[];
+  readonly plainTokens: readonly string[];
+  readonly nodes: readonly KeyedNode[];
+};
 /** A node with its session keys; null where the sheet has not both, or they are no keys. */
 export type KeyedNode = NodeOnSheet & { readonly session: SessionKeys | null };
 /** Whether a token is an account's own; `none`: its sheet has none. */
@@ -42,6 +47,10 @@ export class UnitKeys {
     return tokens.some((one) => timingSafeEqual(one, mark)) ? 'right' : 'wrong';
   }
 
+  /** The token that a simulated unit of a station shows; null where its sheet has none. */
+  async tokenOf(station: Stream): Promise<string | null> {
+    return (await this.#of(station)).plainTokens[0] ?? null;
+  }
   /** The nodes of a station with their session keys. */
   async nodesOf(station: Stream): Promise<readonly KeyedNode[]> {
     return (await this.#of(station)).nodes;
@@ -67,6 +76,7 @@ export class UnitKeys {
           .map((one) => keyOf(one))
           .find((one) => one !== null) ?? null,
       tokens: plain(tokens).map(markOf),
+      plainTokens: plain(tokens),
       nodes: nodes.map((node) => {
         const of = (ref: string | null): Uint8Array => bytesOfHex((ref === null ? undefined : secrets?.get(ref)) ?? '');
         const [network, app] = [of(node.keys.network), of(node.keys.app)];

@@ -40,6 +40,7 @@ import {
   stopSession,
   stopYard,
   testWayIn,
+  tryDecoder,
   useCode,
   yardPlaces,
   yardSpec,
@@ -51,6 +52,7 @@ import { EndKeyBody, KeyBody } from '../accounts/keys.controller.ts';
 import { TextPieceQuery, BlobBody } from '../blobs/blobs.controller.ts';
 import { PieceQuery } from '../blobs/pictures.controller.ts';
 import { FramesQuery } from '../desk/desk.controller.ts';
+import { DecoderBody } from '../desk/radio/nodes.controller.ts';
 import { AppendBody } from '../journal/append.body.ts';
 import { AfterQuery } from '../journal/journal.controller.ts';
 import { PortBody, SessionBody, StationOnly } from '../remote/remote.controller.ts';
@@ -99,6 +101,7 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
     FramesQuery,
     { station: stream, status: 'unknown', account: '0417', kind: 'line', text: 'x', from: 1, to: 2, before: 9, limit: 5 },
   ],
+  [tryDecoder, 'body', DecoderBody, { code: 'decodeUplink', bytes: '0d5c', port: 2 }],
   [keepText, 'body', BlobBody, { text: 'OK', stream }],
   [sendPiece, 'query', PieceQuery, { at: 0, of: 10 }],
   [sendTextPiece, 'query', TextPieceQuery, { at: 0, of: 10, stream }],

@@ -45,6 +45,8 @@ const table: readonly string[] = [
   'KeysController.make: own.keep',
   'KeysController.signIn: sign.in',
   'MetricsController.metrics: desk.read',
+  'NodesController.heard: frames.read',
+  'NodesController.try: remote.use',
   'OnceController.close: remote.use',
   'OnceController.open: remote.use',
   'OnceController.state: remote.use',

@@ -2,6 +2,7 @@ import { Module } from '@nestjs/common';
 import { BlobsModule } from '../blobs/blobs.module.ts';
 import { DeskModule } from '../desk/desk.module.ts';
 import { JournalModule } from '../journal/journal.module.ts';
+import { Carrier } from './carrier.ts';
 import { ModbusPort } from './modbus-port.ts';
 import { ModemPort } from './modem-port.ts';
 import { Yard } from './yard.ts';
@@ -10,7 +11,7 @@ import { YardController } from './yard.controller.ts';
 @Module({
   imports: [JournalModule, DeskModule, BlobsModule],
   controllers: [YardController],
-  providers: [Yard, ModemPort, ModbusPort],
+  providers: [Yard, Carrier, ModemPort, ModbusPort],
   exports: [Yard, ModemPort, ModbusPort],
 })
 export class YardModule {}

@@ -69,6 +69,78 @@ test('a unit whose sheet says the line protocol calls by it, at that listener', 
   expect(tried).toMatchObject({ answer: expect.stringMatching(/^OK 1/) as string, sent: expect.stringMatching(/^7009;/) as string });
   expect(await frames(stream)).toMatchObject([{ receiver, listener: 'line', how: 'yard', simulated: true }]);
 });
+const ofUnit = async (stream: Stream, unit: string, values: { readonly [param: string]: string }) => {
+  for (const [param, value] of Object.entries(values))
+    await server.deliver(
+      server.entry(stream, 'setting.set', {
+        key: settingKey('unit', unit as never, param), // made by the test's own station
+        value,
+        origin: 'typed',
+        simulated: false,
+        over: null,
+      }),
+    );
+};
+test.each([
+  ['http', '7021'],
+  ['mqtt', '7022'],
+] as const)('a unit that speaks %s shows its token over a real socket, and is refused with none', async (protocol, account) => {
+  const { stream, unit, path, receiver } = await server.station(account, protocol);
+  await post('start', { stream });
+  expect((await call(stream, path, 'tamper'))[0]?.said).toBe('DUH');
+  expect((await frames(stream)).every(({ status }) => status === 'refused')).toBe(true);
+  await server.secret(stream, settingKey('unit', unit, 'token'), 'a-token-of-length');
+  await post('start', { stream });
+  const [tried] = await call(stream, path, 'mains');
+  expect(tried).toMatchObject({ said: 'ACK' });
+  expect((await frames(stream))[0]).toMatchObject({
+    receiver,
+    listener: protocol,
+    event: 'mains',
+    how: 'yard',
+    strength: 'certain',
+    simulated: true,
+  });
+  expect(JSON.stringify(await frames(stream))).not.toContain('a-token-of-length');
+});
+test('a unit behind a modem that hands through sends its records as the sheet cuts them', async () => {
+  const { stream, unit, path } = await server.station('7023', 'serial');
+  const channel = server.chance.element();
+  await ofUnit(stream, unit, { recordBy: 'end', recordEnd: '\\r\\n', recordSplit: ';' });
+  await server.deliver(
+    server.entry(stream, 'element.added', { group: 'channel', id: channel, label: 'level' }),
+    ...(
+      [
+        ['name', 'level'],
+        ['field', 2],
+      ] as const
+    ).map(([param, value]) =>
+      server.entry(stream, 'setting.set', {
+        key: settingKey('channel', channel, param),
+        value,
+        origin: 'typed',
+        simulated: false,
+        over: null,
+      }),
+    ),
+  );
+  await post('start', { stream });
+  expect((await call(stream, path, 'tamper'))[0]?.said).toBe('ACK');
+  expect(await frames(stream)).toMatchObject([
+    { listener: 'serial', status: 'matched', how: 'yard', simulated: true, fields: { level: '1.01 m' } },
+  ]);
+});
+test('a gateway of the yard tells of itself by its forwarder; without its EUI on the sheet it is nobody’s', async () => {
+  const { stream, unit, path } = await server.station('7024', 'radio');
+  await post('start', { stream });
+  expect((await call(stream, path, 'test'))[0]?.said).toBe('nothing');
+  await ofUnit(stream, unit, { id: '70b3d57ed0007024' });
+  await post('start', { stream });
+  expect((await call(stream, path, 'test'))[0]?.said).toBe('ACK');
+  expect(await frames(stream)).toMatchObject([
+    { listener: 'radio', status: 'matched', simulated: true, fields: { gateway: '70b3d57ed0007024' } },
+  ]);
+});
 test('an outside client is never marked, not even from the yard’s own loopback address and with its frame', async () => {
   const { stream, path } = await server.station('7002', 'dc09');
   const { places } = await post<{ places: { address: string }[] }>('start', { stream });

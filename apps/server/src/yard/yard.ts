@@ -41,7 +41,8 @@ import { Desk } from '../desk/desk.ts';
 import { MarkedSockets } from '../desk/marked.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock, Ids } from '../shell/clock.ts';
-import { connectFrom, exchange } from './exchange.ts';
+import { Carrier } from './carrier.ts';
+import { connectFrom } from './exchange.ts';
 import { RunningWorld, tickEvery } from './running-world.ts';
 
 export type Called = { readonly tried: readonly Tried[]; readonly why: string | null };
@@ -72,6 +73,7 @@ export class Yard implements OnApplicationShutdown {
     private readonly journal: Journal,
     private readonly desk: Desk,
     private readonly marked: MarkedSockets,
+    private readonly carrier: Carrier,
     private readonly blobs: Blobs,
     private readonly clock: Clock,
     private readonly ids: Ids,
@@ -282,14 +284,10 @@ export class Yard implements OnApplicationShutdown {
   }
   /** A call of the world is made over a real socket; what the desk answers goes back into the world. */
   async #carry({ station, path, address, protocol, port, frame }: Extract<Out, { out: 'call' }>): Promise<void> {
-    let answer = '';
-    try {
-      const socket = await connectFrom(address, await this.#listensAt(station, protocol, port));
-      this.marked.put(address, socket.localPort ?? 0, { station: station as Stream, path: path as ElementId }); // both were made from a station's sheet
-      answer = await exchange(socket, Buffer.from(frame, 'latin1'));
-    } catch {
-      answer = ''; // nobody listens: the unit hears nothing
-    }
+    const to = await this.#listensAt(station, protocol, port);
+    const account = this.#outfit(station)?.unit.caller.account ?? '';
+    const mark = { station: station as Stream, path: path as ElementId }; // both were made from a station's sheet
+    const answer = await this.carrier.carry({ mark, account, address, protocol, port: to, frame: Buffer.from(frame, 'latin1') });
     const line = /^(OK|NO) \d/.exec(answer)?.[1];
     const said =
       (['ACK', 'NAK', 'DUH'] as const).find((word) => answer.includes(`"${word}"`)) ??

@@ -5,6 +5,7 @@ export * from './desk.ts';
 export * from './entries.ts';
 export * from './frames.ts';
 export * from './live.ts';
+export * from './nodes.ts';
 export * from './once.ts';
 export * from './openapi.ts';
 export * from './permissions.ts';

@@ -24,6 +24,7 @@ import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts
 import { framesOf } from './frames.ts';
 import { pictureCome, sendPiece } from './pictures.ts';
 import { closeOnce, onceState, openOnce } from './once.ts';
+import { nodesHeard, tryDecoder } from './nodes.ts';
 import { askNow, pollState, tryDoors } from './polls.ts';
 import { beginSession, remoteState, stopSession, stopWayIn, testWayIn, wayInState } from './remote.ts';
 import type { AnyRoute } from './route.ts';
@@ -78,6 +79,8 @@ export const routes: readonly AnyRoute[] = [
   whoKnows,
   besideStation,
   stationValues,
+  nodesHeard,
+  tryDecoder,
   pollState,
   askNow,
   tryDoors,

@@ -49,7 +49,7 @@ export {
   writeRadioAck,
   writeUplink,
 } from './radio/lorawan.ts';
-export { type Decoded, nodeName, nodePiece, radioNot, statusPiece } from './radio/uplink.ts';
+export { type Decoded, flatData, nodeName, nodePiece, radioNot, statusPiece } from './radio/uplink.ts';
 export * from './sealed/box.ts';
 export { isPin, pinKey, pinMark } from './sealed/pin.ts';
 export * from './sms/pdu.ts';

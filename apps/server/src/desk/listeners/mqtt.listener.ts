@@ -105,7 +105,7 @@ export class MqttListener implements Listener {
     socket.on('error', () => socket.destroy());
     const guard = new MqttGuard(mostPacket, (bytes) => socket.write(bytes));
     const conn = Duplex.from({ readable: guard, writable: socket });
-    this.#sources.set(conn, { listener: 'mqtt', address, port, listenerPort: this.#sockets.port, mark: this.marked.take(address, port) });
+    this.#sources.set(conn, { listener: 'mqtt', address, port, listenerPort: this.#sockets.port, mark: null });
     conn.on('error', () => undefined); // told by whoever made it
     conn.on('close', () => socket.destroySoon());
     pipeline(socket, guard, (error) => {
@@ -116,6 +116,9 @@ export class MqttListener implements Listener {
     this.#broker?.handle(conn);
   }
   async #knows(client: Client, account: string, token: string): Promise<boolean> {
+    // Its first bytes are here: only now it is said whether the yard made the socket.
+    const source = this.#sources.get(client.conn);
+    if (source !== undefined) this.#sources.set(client.conn, { ...source, mark: this.marked.take(source.address, source.port) });
     const shown = await this.keys.shows(account, token);
     if (shown === 'right') {
       this.#known.set(client, { account, token });

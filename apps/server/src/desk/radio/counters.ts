@@ -1,8 +1,7 @@
 // How far each node has counted: up, by what it sent and the desk kept; down, by what it was answered. After a restart it is read out of the calls themselves.
 import { Injectable } from '@nestjs/common';
 import type { Stream } from '@green-lamp/core/name';
-import { parsedJson } from '@green-lamp/core/wire';
-import { isObject } from '@green-lamp/core/name';
+import { fieldsOf } from '../frame-fields.ts';
 import { FrameSearch } from '../frame-search.ts';
 
 export type Counted = {
@@ -25,9 +24,8 @@ export class Counters {
     const there = this.#known.get(`${station} ${address}`);
     if (there !== undefined) return there;
     const { rows } = await this.frames.find({ station, kind: 'radio', status: 'matched', text: `"node":"${address}"` }, undefined, 1);
-    const parsed = parsedJson(rows[0]?.fields ?? '{}');
-    const fields = parsed.ok && isObject(parsed.value) ? parsed.value : {};
-    const number = (value: unknown): number => (typeof value === 'string' && /^\d+$/.test(value) ? Number(value) : -1);
+    const fields = fieldsOf(rows[0]?.fields);
+    const number = (value: string | undefined): number => (value !== undefined && /^\d+$/.test(value) ? Number(value) : -1);
     const found: Counted = {
       up: number(fields['counter']),
       down: rows.length === 0 ? 0 : number(fields['answer']) + passedOver,

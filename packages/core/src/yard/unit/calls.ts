@@ -1,7 +1,7 @@
-// How a virtual unit reports: by the protocol that is set on it, DC-09 numbered and with its own clock or line records; and what it makes of the desk's answer.
+// How a virtual unit reports: by the protocol that is set on it, DC-09 numbered and with its own clock, line records, bodies that are posted or published, bytes of an instrument, or uplinks of nodes; and what it makes of the desk's answer.
 import { type Instant, instant, isoText } from '../../quantity/index.ts';
 import type { Uplink } from './uplink.ts';
-import { bytesOf, parseTimestamp, writeFrame } from '../../wire/index.ts';
+import { bytesOf, joined, type ListenerKind, parseTimestamp, signOf, writeFrame } from '../../wire/index.ts';
 
 export const yardEvents = [
   { what: 'tamper', label: 'The case is opened', id: 'ADM-CID', data: '1137 01 001' },
@@ -46,30 +46,73 @@ export const callFrame = ({ account, sequence, clock }: Caller, event: UnitEvent
 };
 
 /** Protocols that a virtual unit speaks. */
-export type UnitProtocol = 'dc09' | 'line';
-export const protocolOf = (set: string | undefined): UnitProtocol => (set === 'line' ? 'line' : 'dc09');
+export const unitProtocols = ['dc09', 'line', 'http', 'mqtt', 'serial', 'radio'] as const satisfies readonly ListenerKind[];
+export type UnitProtocol = (typeof unitProtocols)[number];
+export const protocolOf = (set: string | undefined): UnitProtocol => unitProtocols.find((one) => one === set) ?? 'dc09';
 
-const lineFields = (event: UnitEvent): string => {
+const fieldsOf = (event: UnitEvent): { readonly [name: string]: string | number } => {
   if (typeof event !== 'string') {
     const { uplink } = event;
     // A figure is a figure, and no alarm: who judges it is the desk.
     if (uplink !== undefined)
-      return `event=value;zone=${event.zone};value=${uplink.value};eui=${uplink.eui};rssi=${uplink.rssi};snr=${uplink.snr};payload=${uplink.payload}`;
-    return `event=alarm;zone=${event.zone};turn=${event.rest ? 'restoral' : 'alarm'}`;
+      return {
+        event: 'value',
+        zone: event.zone,
+        value: uplink.value,
+        eui: uplink.eui,
+        rssi: uplink.rssi,
+        snr: uplink.snr,
+        payload: uplink.payload,
+      };
+    return { event: 'alarm', zone: event.zone, turn: event.rest ? 'restoral' : 'alarm' };
   }
-  if (event === 'test' || event === 'periodic') return 'event=test';
-  if (event === 'null') return 'event=null';
+  if (event === 'test' || event === 'periodic') return { event: 'test' };
+  if (event === 'null') return { event: 'null' };
   const over = event.endsWith('-rest');
-  return `event=${over ? event.slice(0, -5) : event};turn=${over ? 'restoral' : 'alarm'}`;
+  return { event: over ? event.slice(0, -5) : event, turn: over ? 'restoral' : 'alarm' };
 };
+const lineFields = (event: UnitEvent): string =>
+  Object.entries(fieldsOf(event))
+    .map(([name, value]) => `${name}=${value}`)
+    .join(';');
+
+/** What a unit is set to beside its protocol. */
+type Settings = { readonly [key: string]: string };
+/** A record of an instrument as the unit is set: a number, a reading with its measure, its zone and its turn, ended by its sign. */
+const instrumentRecord = ({ sequence }: Caller, event: UnitEvent, running: Settings): Uint8Array => {
+  const split = running['unit.recordSplit'] ?? ';';
+  const { zone = '', turn = '' } = fieldsOf(event);
+  const reading = `+${(1 + (sequence % 40) / 100).toFixed(2)} m`;
+  const end = signOf(running['unit.recordEnd'] ?? '\\n');
+  return joined(
+    bytesOf([String(sequence), reading, zone, turn].join(split)),
+    running['unit.recordBy'] === 'silence' ? new Uint8Array(0) : end,
+  );
+};
+/** What goes to a gateway's server: the node and what it sent, or that the gateway itself is there. */
+export const radioContent = (event: UnitEvent): { readonly zone: number; readonly payload: string } | null =>
+  typeof event !== 'string' && event.uplink !== undefined ? { zone: event.zone, payload: event.uplink.payload } : null;
 
 /** The line record of an event, with the unit's own instant. */
 const callRecord = ({ account, clock }: Caller, event: UnitEvent, now: Instant): Uint8Array =>
   bytesOf(`${account};${isoText(instant(now + clock))};${lineFields(event)}\n`);
 
 /** What goes over the wire for an event. */
-export const callBytes = (protocol: UnitProtocol, caller: Caller, event: UnitEvent, now: Instant): Uint8Array =>
-  protocol === 'line' ? callRecord(caller, event, now) : callFrame(caller, event, now);
+export const callBytes = (protocol: UnitProtocol, caller: Caller, event: UnitEvent, now: Instant, running: Settings = {}): Uint8Array => {
+  switch (protocol) {
+    case 'line':
+      return callRecord(caller, event, now);
+    case 'dc09':
+      return callFrame(caller, event, now);
+    case 'http':
+    case 'mqtt':
+      return bytesOf(JSON.stringify({ at: isoText(instant(now + caller.clock)), ...fieldsOf(event) }));
+    case 'serial':
+      return instrumentRecord(caller, event, running);
+    case 'radio':
+      return bytesOf(JSON.stringify(radioContent(event)));
+  }
+};
 
 export const deskSayings = ['ACK', 'NAK', 'DUH', 'nothing'] as const;
 export type DeskSaid = (typeof deskSayings)[number];

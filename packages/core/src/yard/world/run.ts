@@ -68,7 +68,7 @@ const labelOf = (event: Parameters<typeof callBytes>[2]): string =>
 /** What the world's own desk answers where no real one is called. */
 const ownDesk = (world: World, outfit: Outfit, at: Instant): string => {
   const { unit, desk } = outfit;
-  if (protocolOf(unit.running['unit.protocol']) === 'line')
+  if (protocolOf(unit.running['unit.protocol']) !== 'dc09')
     return desk.account === '' || desk.account === unit.caller.account ? 'OK 1\n' : 'NO 1 account\n';
   const wait = clockOff(unit, at) - world.office.clock;
   if (wait < -clockWindow.behind || wait > clockWindow.ahead)
@@ -170,7 +170,7 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
     );
     if (!world.live) return answered(sent, outfit.id, ownDesk(world, outfit, at), at);
     const protocol = protocolOf(unit.running['unit.protocol']);
-    const frame = bytesText(callBytes(protocol, { ...unit.caller, clock: clockOff(unit, at) }, pending.event, at));
+    const frame = bytesText(callBytes(protocol, { ...unit.caller, clock: clockOff(unit, at) }, pending.event, at, unit.running));
     const address = outfit.paths.find(({ id }) => id === call.path)?.address ?? '';
     return {
       world: sent,
