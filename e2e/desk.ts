@@ -77,7 +77,7 @@ export class Desk {
         this.httpPort = Number(http);
         this.mqttPort = Number(mqtt);
         this.serialPort = Number(port('serial'));
-        this.radioPort = Number(port('radio'));
+        this.radioPort = Number(port('radio/udp'));
         this.modemPort = Number(modem);
         done();
       };

@@ -36,7 +36,7 @@ export const nodesOf = (state: State): NodeOnSheet[] =>
     return [
       {
         id,
-        label,
+        label: called === '' ? label : called,
         name: nodeName(called === '' ? label : called),
         address,
         zone: typeof zone === 'number' ? String(zone) : null,

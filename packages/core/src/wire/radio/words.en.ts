@@ -13,7 +13,7 @@ export type RadioWhy =
 export const radioWhy: { readonly [W in RadioWhy]: string } = {
   'not a forwarder': 'This is no datagram of the packet-forwarder protocol.',
   'gateway unknown':
-    'No station’s sheet has this gateway’s EUI (Unit: EUI) with a receiver that hears long-range uplinks: its status is nobody’s.',
+    'No station’s sheet has this gateway’s EUI (Unit: EUI of the gateway) with a receiver that hears long-range uplinks: its status is nobody’s.',
   'radio sum': 'The gateway heard it with a wrong check sum, and forwards such frames: they say nothing. Switch that off at the gateway.',
   'not a radio frame': 'The bytes that the gateway heard are no LoRaWAN frame of version 1.',
   'join request':
