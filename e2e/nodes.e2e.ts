@@ -98,7 +98,7 @@ test('a node is taken from what is heard, believed by its keys, read by its deco
   await nodes.getByLabel('Decoder of Hive 1').fill(decoder);
   await nodes.getByRole('button', { name: 'Try it' }).click();
   await expect(nodes.getByRole('status')).toContainText('34.2');
-  await nodes.getByRole('button', { name: 'Put it on the sheet' }).click();
+  await nodes.getByRole('button', { name: 'Write it on the sheet' }).click();
   await expect(nodes).toContainText('4 lines on the sheet');
   await delivered(page);
 

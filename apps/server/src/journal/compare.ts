@@ -177,7 +177,7 @@ const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<
   const blocks =
     data.ending === 'watched'
       ? watchedBlocks(state, line, { speaker })
-      : completeBlocks(state, line, { heard, now: turn.now, findings, speaker });
+      : completeBlocks(state, line, { heard, now: turn.now, findings, speaker, profiles: rules.profiles });
   const accepted = new Set(data.lamps.filter(({ reason }) => reason.trim() !== '').map(({ lamp, path }) => `${lamp} ${path ?? ''}`));
   const weak = data.ending === 'watched' ? [] : weakLamps(state, line).filter(({ lamp, path }) => !accepted.has(`${lamp} ${path ?? ''}`));
   const named = new Map(data.lamps.map((of) => [`${of.lamp} ${of.path ?? ''}`, of.is]));

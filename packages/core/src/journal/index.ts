@@ -15,6 +15,8 @@ export * from './state/device.ts';
 export { evidencePos, hasCheckIn, isOwnZone, zonesOf } from './state/evidence.ts';
 export * from './state/settings.ts';
 export * from './state/state.ts';
+export { type ReachSaid, reachKey, type ToldSaid, toldKey } from './state/people.ts';
+export { gots, type ReachChannel, reachChannels, type Teller, tellers } from './kinds/people.ts';
 export * from './undo.ts';
 export { sayEntry } from './words.en.ts';
 export * from './write.ts';

@@ -38,6 +38,16 @@ const moved = {
 const hardware = (what: string, d: { element: DataOf<'card.changed'>['element']; words: string }, s: Speaker): string =>
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
 
+const toldSaid = { 'as meant': 'it came as meant', otherwise: 'it came otherwise', nothing: 'nothing came' } as const;
+const tellerSaid = { text: 'text', mail: 'mail', ring: 'telephone' } as const;
+const channelSaid = {
+  text: 'text',
+  ring: 'a ring',
+  poll: 'the desk’s poll',
+  session: 'a session',
+  portal: 'a page or portal',
+  keypad: 'the keypad',
+} as const;
 const named = (s: Speaker, person: Ulid): string => s.who({ person, device: person });
 const endingSaid: { readonly [E in EndingIs]: string } = {
   complete: 'Site complete, signed',
@@ -114,6 +124,10 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
     `Frame ${d.frame}${d.simulated ? ' (simulated)' : ''} came over ${d.path === null ? 'a path that nobody knows' : s.element(d.path)}, by word${d.words === '' ? '' : `: ${d.words}`}.`,
   'event.made': (d, s) =>
     `An event was made: ${d.event}${d.zone === null ? '' : `, zone ${d.zone}`}${d.is === 'restoral' ? ', over again' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'told.confirmed': (d, s) =>
+    `${s.element(d.number)}, of ${d.event}${d.is === 'restoral' ? ', its end' : ''}: ${toldSaid[d.got]} by ${tellerSaid[d.by]}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'reach.used': (d, s) =>
+    `${s.element(d.user)} was ${d.letIn ? 'let in' : 'kept out'} by ${channelSaid[d.channel]}, and is ${d.meant ? '' : 'not '}to command the unit.${d.words === '' ? '' : ` ${d.words}`}`,
   'log.came': (d) => `A part of their log came by itself, from ‘${d.by}’: ${counted(d.lines, 'line')}.`,
   'desk.rung': (d) =>
     `The other desk was rung: ${d.person} has ${d.offTest ? 'taken it off test' : 'left it on test'}, supervision ${d.armed ? 'is armed' : 'is not armed'}.${d.else === '' ? '' : ` Else: ${d.else}`}`,

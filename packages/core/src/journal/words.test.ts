@@ -414,6 +414,19 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       'Ruth has nothing of high, zone 2.',
     ],
   ],
+  'told.confirmed': [
+    [
+      { number: sim, zone: '3', is: 'alarm', event: 'Float high', by: 'text', got: 'as meant', at, words: '' },
+      'card A, of Float high: it came as meant by text.',
+    ],
+    [
+      { number: sim, zone: '3', is: 'restoral', event: 'Float high', by: 'ring', got: 'nothing', at, words: 'He waited an hour.' },
+      'card A, of Float high, its end: nothing came by telephone. He waited an hour.',
+    ],
+  ],
+  'reach.used': [
+    [{ user: sim, channel: 'text', meant: false, letIn: true, words: '' }, 'card A was let in by text, and is not to command the unit.'],
+  ],
   'log.came': [[{ by: 'portal', lines: 3 }, 'A part of their log came by itself, from ‘portal’: 3 lines.']],
   'desk.rung': [
     [

@@ -9,7 +9,7 @@ import { hold } from '../scenario/worked.ts';
 import { completeBlocks, endedOf, frozen, notBack, watchedBlocks, weakLamps } from './index.ts';
 
 const speaker = (m: StationMaker) => speakerOf(m.state, () => 'Ines', m.now, 'UTC');
-const by = (m: StationMaker) => ({ heard: m.heard, now: m.now, findings: [], speaker: speaker(m) });
+const by = (m: StationMaker) => ({ heard: m.heard, now: m.now, findings: [], speaker: speaker(m), profiles: [] });
 const blocks = (m: StationMaker) => completeBlocks(m.state, m.line(), by(m)).map(({ code }) => code);
 
 /** Fitted at its site, everything proven there, the door shut, held and called once more. */

@@ -13,6 +13,8 @@ import {
   type Rules,
   withheldAt,
 } from '../lamp/index.ts';
+import { reachCells, reachWrong, toldCells, toldWrong } from './people.ts';
+import type { Profile } from '../sheet/index.ts';
 import { openTemporary } from './temporary.ts';
 
 /** Rises with what lamps and checks mean: a sign-off says by which it was judged. */
@@ -88,10 +90,16 @@ const doorBlocks = (state: State, line: Line, heard: readonly Heard[]): Block[] 
   return blocks;
 };
 
-type By = { readonly heard: readonly Heard[]; readonly now: number; readonly findings: readonly Finding[]; readonly speaker: Speaker };
+type By = {
+  readonly heard: readonly Heard[];
+  readonly now: number;
+  readonly findings: readonly Finding[];
+  readonly speaker: Speaker;
+  readonly profiles: readonly Profile[];
+};
 
 /** What stands in the way of 'site complete', worst first: it says what, as the trade's final check does. Weak lamps are for the sign-off to accept. */
-export const completeBlocks = (state: State, line: Line, { heard, now, findings, speaker }: By): Block[] => [
+export const completeBlocks = (state: State, line: Line, { heard, now, findings, speaker, profiles }: By): Block[] => [
   ...(state.everAtSite && state.placed?.place === 'site'
     ? []
     : [block('bench', 'It is on the bench: what is proved there is a rehearsal.')]),
@@ -104,6 +112,8 @@ export const completeBlocks = (state: State, line: Line, { heard, now, findings,
       : [],
   ),
   ...notBack(state, now, speaker).map(({ code, sentence }) => block(code, sentence)),
+  ...toldWrong(toldCells({ state, profiles })).map(({ code, sentence }) => block(code, sentence, { lamp: 'Call', path: null })),
+  ...reachWrong(reachCells(state)).map(({ code, sentence }) => block(code, sentence, { lamp: 'Reach', path: null })),
   ...doorBlocks(state, line, heard),
 ];
 

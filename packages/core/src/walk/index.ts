@@ -26,6 +26,7 @@ export * from './noticed.ts';
 export * from './offers.ts';
 export * from './outfit.ts';
 export * from './pending.ts';
+export { reachCells, type ReachCell, reachWords, reachWrong, storm, type ToldCell, toldCells, toldWrong } from './people.ts';
 export * from './polling.ts';
 export * from './remote.ts';
 export * from './sheet-csv.ts';

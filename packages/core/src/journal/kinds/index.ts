@@ -24,6 +24,7 @@ import { drillBegun, drillEnded, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretErased, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
+import { reachUsed, toldConfirmed } from './people.ts';
 import { pictureTaken } from './picture.ts';
 import { practiceJudged } from './practice.ts';
 import { receiverReleased, receiverWithheld, testBegun, testEnded, testExtended } from './on-test.ts';
@@ -92,6 +93,8 @@ const list = [
   callConfirmed,
   deskRung,
   logCame,
+  toldConfirmed,
+  reachUsed,
   watchAsked,
   changeShown,
   checkIn,

@@ -4,9 +4,10 @@ import type { ProfileRole, SheetElement } from '../../sheet/index.ts';
 import type { Who } from '../entry.ts';
 import type { DrillKind, Evidence, Strength, Turn } from '../../evidence/index.ts';
 import type { Pos } from '../order.ts';
+import type { ReachSaid, ToldSaid } from './people.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 10;
+export const foldVersion = 11;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -246,6 +247,9 @@ export type State = {
   readonly logs: readonly LogCame[];
   /** In which columns another desk's log has what, as a person said last; null where its head says it. */
   readonly logColumns: LogColumnsSaid | null;
+  /** What the people on the unit's list last said that came to them, by person and event; and who was let in by which channel. */
+  readonly told: { readonly [numberAndEvent: string]: ToldSaid };
+  readonly reached: { readonly [userAndChannel: string]: ReachSaid };
   readonly people: { readonly [person: string]: string };
   /** In the people's stream: what each may do. */
   readonly roles: { readonly [person: string]: Role };
@@ -311,6 +315,8 @@ export const emptyState = (stream: Stream): State => ({
   rung: null,
   logs: [],
   logColumns: null,
+  told: {},
+  reached: {},
   people: {},
   roles: {},
   seen: {},

@@ -88,7 +88,7 @@ export const SignOff = ({ station, now }: { station: Station; now: number }) => 
   const [untrue, setUntrue] = useState('');
   const [closed, setClosed] = useState<readonly (typeof closings)[number]['is'][]>([]);
   const { state, line, speaker } = station;
-  const by = { heard: station.beside?.heard ?? [], now, findings: station.findings, speaker };
+  const by = { heard: station.beside?.heard ?? [], now, findings: station.findings, speaker, profiles: station.rules.profiles };
   const blocks = ending === 'complete' ? completeBlocks(state, line, by) : ending === 'watched' ? watchedBlocks(state, line, by) : [];
   const open = completeBlocks(state, line, by);
   const weak = ending === 'complete' ? weakLamps(state, line) : [];

@@ -4,6 +4,7 @@ import { type NodeHeard, type Says, tryDecoder } from '@green-lamp/core/api';
 import { standing, wanted } from '@green-lamp/core/journal';
 import { isElementId, plainText, settingKey } from '@green-lamp/core/name';
 import { sentence } from '@green-lamp/core/problem';
+import { counted } from '@green-lamp/core/quantity';
 import { definitionOf, parseTyped } from '@green-lamp/core/sheet';
 import { Field } from '../../../../parts/Field.tsx';
 import { append } from '../../../../store/append.ts';
@@ -76,7 +77,7 @@ export const DecoderForm = ({ node, station }: { node: NodeHeard; station: Stati
   return (
     <details>
       <summary className="cursor-pointer py-2">
-        What reads its payload: {now === '' ? 'nothing yet' : `${now.split('\n').length} lines on the sheet`}
+        What reads its payload: {now === '' ? 'nothing yet' : `${counted(now.split('\n').length, 'line')} on the sheet`}
       </summary>
       <div className="flex max-w-3xl flex-col gap-2 pb-2">
         <Field
@@ -129,7 +130,7 @@ export const DecoderForm = ({ node, station }: { node: NodeHeard; station: Stati
             {running ? 'Running…' : 'Try it'}
           </button>
           <button type="button" className="button" disabled={fault !== null || code === now || code === ''} onClick={keep}>
-            Put it on the sheet
+            Write it on the sheet
           </button>
         </div>
         {tried !== null && <Result tried={tried} />}
