@@ -57,6 +57,45 @@ test('no token, a unit’s or a reader’s, an account of nobody, and what is no
   expect(await post('8402', 'x'.repeat(300_000), { type: 'text/plain' })).toBe(413);
   expect(await logs(stream)).toEqual([]);
 });
+test('[L8] lines are held against what was made by themselves, where a head says what is what: account, zone, turn and two minutes', async () => {
+  const { stream, path } = await server.station('8404');
+  const make = async (zone: string, is: 'alarm' | 'restoral'): Promise<void> => {
+    await server.deliver(server.entry(stream, 'event.made', { path, zone, is, event: 'float', words: '' }));
+  };
+  const said = async () => (await server.journal.state(stream)).made.map((one) => [one.zone, one.is, one.said?.is ?? null]);
+  const sends = (lines: readonly (readonly [string, string, string, number])[]): Promise<number> =>
+    post(
+      '8404',
+      JSON.stringify(
+        lines.map(([account, zone, event, ago]) => ({ account, time: new Date(Date.now() - ago).toISOString(), zone, event })),
+      ),
+    );
+  await make('4', 'alarm');
+  await make('4', 'restoral');
+  // Another account, another zone, the alarm where the end was made, three minutes off: none is of it.
+  await sends([
+    ['8405', '4', 'BA', 0],
+    ['8404', '5', 'BA', 0],
+    ['8404', '4', 'BA', 180_000],
+  ]);
+  expect(await said()).toEqual([
+    ['4', 'alarm', null],
+    ['4', 'restoral', null],
+  ]);
+  await sends([['8404', '4', 'BA', 0]]);
+  expect(await said()).toEqual([
+    ['4', 'alarm', 'right'],
+    ['4', 'restoral', null],
+  ]);
+  await sends([['8404', '4', 'BR', 0]]);
+  await sends([['8404', '4', 'BR', 0]]);
+  expect(await said()).toEqual([
+    ['4', 'alarm', 'right'],
+    ['4', 'restoral', 'right'],
+  ]);
+  const { entries } = await server.get<{ entries: string[] }>(`/api/entries?after=0&streams=${stream}&limit=200`);
+  expect(entries.filter((one) => JSON.stringify(one).includes('call.confirmed'))).toHaveLength(2);
+});
 test('nobody enters one but the desk, the newest eight stand, and a secret in one is masked', async () => {
   const { stream } = await server.station('8403');
   expect((await server.deliver(server.entry(stream, 'log.came', { by: 'me', lines: 1 }))).map(({ is }) => is)).toEqual(['refused']);

@@ -27,6 +27,7 @@ import {
   weakLamps,
 } from '@green-lamp/core/walk';
 import { readAnswer, jpegSize } from '@green-lamp/core/wire';
+import { siteZone } from './site-zone.ts';
 import type { NewFrame, Turn } from './turn.ts';
 
 /** How much earlier than its own entry a drill may be said to have begun: clocks differ. Ours. */
@@ -134,11 +135,6 @@ const readingFaults = (turn: Turn, entry: Entry, state: State, data: DataOf<'rea
       ),
   );
   return says ? [] : [problem('not-in-capture', 're', { what: data.what })];
-};
-
-const siteZone = (state: State): string => {
-  const zone = wanted(state, settingKey('site', null, 'zone'));
-  return typeof zone === 'string' && zone !== '' ? zone : 'UTC';
 };
 
 /** A line of another desk's log: with the account, the zone and a time within two minutes of our own entry that made the event. */
