@@ -1,15 +1,6 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
-import {
-  type ElementId,
-  houseStream,
-  type Json,
-  lampWords,
-  profilesStream,
-  type Sha256,
-  settingKey,
-  type Stream,
-} from '@green-lamp/core/name';
-import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State, wanted } from '@green-lamp/core/journal';
+import { type ElementId, houseStream, type Json, lampWords, profilesStream, type Sha256, type Stream } from '@green-lamp/core/name';
+import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
 import { check } from '@green-lamp/core/check';
 import { accountsOf, allLamps, asPlanned, lamps, rulesOf, type Verdict, verdictWords } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
