@@ -176,6 +176,11 @@ export const edges: { readonly [rule: string]: readonly string[] } = {
     'path.probeMisses: 3 flaps | 4 silent',
   ],
   'standby/goes-back-slowly': ['path.holdDown: 0 no-hold-down | 1 silent'],
+  'watch/winter-grace': [
+    'desk.winterGrace: 86400000 winter-short | 86400001 silent',
+    'unit.winterEvery: 86399999 silent | 86400000 winter-short',
+    'unit.winterEvery: 89999999 silent | 90000000 winter-short',
+  ],
   'watch/grace-outlasts-test': [
     'desk.grace: 259200000 silent | 259200001 grace-long',
     'desk.grace: 86400000 grace-short | 86400001 silent',

@@ -105,6 +105,16 @@ export const words = {
     'Every test that is a little late sends somebody out.',
     'Set the missed-test alarm above {every}, with an hour to spare.',
   ],
+  'winter-short': [
+    'In winter the desk raises a missed-test alarm after {grace}; the unit then tests every {every}.',
+    'Every test that is a little late sends somebody out into the snow.',
+    'Set the winter’s missed-test alarm above {every}, with an hour to spare.',
+  ],
+  'winter-closed': [
+    'From {from} to {to} nothing is expected: the winter has no missed-test alarm of its own.',
+    'Should it die in these months, nobody notices before spring.',
+    'Say after what silence somebody is sent in winter, or agree with the client that nobody is.',
+  ],
   'notice-late': [
     'A silence is noticed after up to {grace}; the client was promised {promised}.',
     'A station that dies just after a call stays dead that long before anybody knows.',

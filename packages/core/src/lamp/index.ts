@@ -14,6 +14,7 @@ export { gatewayAt, gatewaysOf, nodeAt, type NodeOnSheet, nodesOf, radioAccountO
 export { type Asked as ItemAsked, type Item, ledger } from './lamps/inputs.ts';
 export * from './scheduled.ts';
 export { type Down, type Quiet, rhythm } from './rhythm.ts';
+export { type Season } from './season.ts';
 export * from './supervision.ts';
 export { testsElsewhere } from './lamps/watch.ts';
 export * from './preview.ts';

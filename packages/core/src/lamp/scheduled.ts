@@ -6,6 +6,7 @@ import { elementsOf, type State } from '../journal/index.ts';
 import type { SheetView } from '../sheet/index.ts';
 import { asItRuns, type Heard } from './context.ts';
 import { isOfItself } from './of-itself.ts';
+import { inSeason, type Season, seasonOf } from './season.ts';
 
 /** How late one call may be where the sheet does not say (`desk.late`). Ours. */
 const usualLate = hours(1);
@@ -19,6 +20,7 @@ export type CheckIns = {
   /** How often the unit calls; null where the sheet does not say. */
   readonly every: number | null;
   readonly grace: number | null;
+  readonly season: Season;
   /** The last call, where more than the longest silence has gone since. */
   readonly silentSince: number | null;
   /** When the longest silence would be over. */
@@ -51,24 +53,29 @@ export const scheduledOf = (
   });
 
 /** By which schedule the unit calls by itself, and how long it may be silent, as the sheet has it. */
-export const scheduleOf = (state: State, view: SheetView) => {
+export const scheduleOf = (state: State, view: SheetView, now: number) => {
   const number = (value: unknown): number | null => (typeof value === 'number' && value > 0 ? value : null);
   const units = elementsOf(state, 'unit').map(({ id }) => id);
   const ofUnit = (param: string): unknown => units.map((id) => view.value(settingKey('unit', id, param))).find((value) => value != null);
   const hour = ofUnit('testAt');
   const zone = view.value(settingKey('site', null, 'zone'));
+  const site = typeof zone === 'string' && zone !== '' ? zone : 'UTC';
+  const season = seasonOf(view, site, now);
   return {
-    every: number(ofUnit('testEvery')),
+    ...inSeason(state, view, season, {
+      every: number(ofUnit('testEvery')),
+      grace: number(view.value(settingKey('desk', null, 'grace'))),
+    }),
     hour: typeof hour === 'string' ? hour : '',
-    zone: typeof zone === 'string' && zone !== '' ? zone : 'UTC',
+    zone: site,
     late: number(view.value(settingKey('desk', null, 'late'))) ?? usualLate,
-    grace: number(view.value(settingKey('desk', null, 'grace'))),
+    season,
   };
 };
 
 /** The check-ins that Watch stands on. Several sorts over one path count together: what matters is that calls keep coming. */
 export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonly Heard[]; now: number }): CheckIns => {
-  const { every, hour, zone, late, grace } = scheduleOf(state, asItRuns(state));
+  const { every, hour, zone, late, grace, season } = scheduleOf(state, asItRuns(state), now);
   const since = state.attended?.ord ?? 0;
   const of = (simulated: boolean, sure: boolean): number[] => {
     if (every === null) return [];
@@ -93,6 +100,6 @@ export const checkInsOf = ({ state, heard, now }: { state: State; heard: readonl
   const last = heard
     .filter((one) => isOfItself(state, one) && one.simulated === chosen.simulated && one.strength !== 'impossible')
     .reduce((at, one) => Math.max(at, one.last), 0);
-  const due = grace === null || last === 0 ? null : last + grace;
-  return { ...chosen, every, grace, due, silentSince: due !== null && due < now ? last : null };
+  const due = grace === null || last === 0 ? null : Math.max(last, season.from ?? 0) + grace;
+  return { ...chosen, every, grace, season, due, silentSince: due !== null && due < now ? last : null };
 };

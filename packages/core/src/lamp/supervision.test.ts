@@ -159,3 +159,51 @@ test('quieter than its own rhythm is said before the window ends, only where it 
   other.add('placed', { place: 'site', where: 'the weir' });
   expect(of(other).quiet).toBeNull();
 });
+
+const winter = (grace: number | null) => {
+  const s = daily();
+  s.m.set(null, { 'desk.winterFrom': '11-20', 'desk.winterTo': '03-15', ...(grace === null ? {} : { 'desk.winterGrace': grace }) });
+  s.m.set(s.unit, { 'unit.winterEvery': days(7) });
+  s.m.entered('desk').restarted('desk').entered(s.unit).restarted(s.unit);
+  return s;
+};
+const day = (text: string): number => Date.parse(`${text}T00:00:00Z`);
+test('in winter the winter’s own window counts, both days with it; a silence of before a season is none of it', () => {
+  const { m } = winter(days(8));
+  const year = new Date(m.now).getUTCFullYear();
+  const begins = day(`${year}-11-20`);
+  expect(of(m, begins - 1)).toMatchObject({ every: days(1), grace: hours(25), season: { is: 'usual', until: begins } });
+  expect(of(m, begins)).toMatchObject({
+    every: days(7),
+    grace: days(8),
+    season: { is: 'winter', from: begins, until: day(`${year + 1}-03-16`) },
+  });
+  // Its last call before spring was six days ago, as winter has it: spring takes nobody for dead at once.
+  const spring = day(`${year + 1}-03-16`);
+  m.wait(spring - days(6) - m.now).call('0233', { event: 'test' });
+  expect(overdue(m.state, of(m, spring), spring)).toEqual([]);
+  expect(of(m, spring).windows).toMatchObject([{ since: spring, due: spring + hours(25) }]);
+  expect(overdue(m.state, of(m, spring + hours(25)), spring + hours(25))).toHaveLength(1);
+});
+test('a winter without a window of its own expects nothing, says until when, and keeps no proven Watch', () => {
+  const { m } = winter(null);
+  const year = new Date(m.now).getUTCFullYear();
+  const at = day(`${year}-12-24`);
+  expect(of(m, at)).toMatchObject({ is: 'closed', windows: [], changes: day(`${year + 1}-03-16`) });
+  expect(overdue(m.state, of(m, at), at + days(400))).toEqual([]);
+  expect(watchDue(m.state, of(m, at))).toBe(day(`${year + 1}-03-16`));
+});
+test('in a holiday others are called, from its first day to its last', () => {
+  const { m } = daily();
+  const year = new Date(m.now).getUTCFullYear() + 1;
+  m.set(null, { 'desk.holidayFrom': `${year}-01-01`, 'desk.holidayTo': `${year}-01-06`, 'desk.holidayCalled': 'the warden' });
+  m.entered('desk').restarted('desk');
+  expect(of(m).changes).toBe(day(`${year}-01-01`));
+  expect(of(m, day(`${year}-01-01`) - 1).called).toEqual(['Ruth', 'the client']);
+  expect(of(m, day(`${year}-01-01`))).toMatchObject({
+    called: ['the warden'],
+    holiday: day(`${year}-01-07`),
+    changes: day(`${year}-01-07`),
+  });
+  expect(of(m, day(`${year}-01-07`)).called).toEqual(['Ruth', 'the client']);
+});

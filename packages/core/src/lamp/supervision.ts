@@ -6,6 +6,7 @@ import { asItRuns, type Heard } from './context.ts';
 import { onTest } from './on-test.ts';
 import { type Down, type Quiet, rhythm } from './rhythm.ts';
 import { scheduleOf } from './scheduled.ts';
+import { holidayBegins, holidayOf, type Season } from './season.ts';
 
 type Schedule = { readonly every: number | null; readonly late: number };
 export type Window = {
@@ -21,7 +22,10 @@ export type Window = {
   readonly due: number;
 };
 export type Supervision = {
-  readonly is: 'armed' | 'off' | 'on test' | 'muted' | 'elsewhere' | 'no window';
+  readonly is: 'armed' | 'off' | 'on test' | 'muted' | 'elsewhere' | 'no window' | 'closed';
+  readonly season: Season;
+  /** Until when others are called, since it is a holiday at the site; null where it is none. */
+  readonly holiday: number | null;
   readonly every: number | null;
   readonly hour: string;
   readonly zone: string;
@@ -32,7 +36,7 @@ export type Supervision = {
   readonly windows: readonly Window[];
   /** Its own rhythm since somebody was last there, where it ends before a window does; null where too little is known, or nobody would look. */
   readonly quiet: Quiet | null;
-  /** When it may change by the clock alone: the end of a mute or of a test; null where nothing ends. */
+  /** When it may change by the clock alone: the end of a mute, of a test or of a season; null where nothing ends. */
   readonly changes: number | null;
 };
 
@@ -60,7 +64,8 @@ export const whomToCall = (text: string): string[] =>
 /** How a station is watched now. `downs` is when the desk itself was away, oldest first. */
 export const supervision = (state: State, heard: readonly Heard[], now: number, downs: readonly Down[]): Supervision => {
   const view = asItRuns(state);
-  const { every, hour, zone, late, grace } = scheduleOf(state, view);
+  const { every, hour, zone, late, grace, season } = scheduleOf(state, view, now);
+  const holiday = holidayOf(view, zone, now);
   const whose = view.value(settingKey('desk', null, 'whose'));
   const test = onTest(state, now);
   const muted = state.muted !== null && state.muted.until > now ? state.muted : null;
@@ -76,7 +81,8 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
     const last = calls.filter((one) => path === null || one.path === path).reduce((at, one) => Math.max(at, one.last), 0);
     if (grace === null || (last === 0 && left === 0)) return [];
     const first = last <= left;
-    const since = first ? left : last;
+    // A silence of before is no silence of this season: what is due now is counted from its beginning.
+    const since = Math.max(first ? left : last, season.from ?? 0);
     // After a visit the first scheduled call is waited for; who has no schedule, or a shorter one, by the longest silence.
     const length = first && every !== null ? Math.min(grace, every + late) : grace;
     return [
@@ -101,7 +107,12 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
           downs,
         );
   const before = windows.every(({ path, due }) => path !== null || (known !== null && known.from < due));
-  const ends = [muted?.until, test === null || test.window.elsewhere ? undefined : test.window.until].flatMap((at) => at ?? []);
+  const ends = [
+    muted?.until,
+    test === null || test.window.elsewhere ? undefined : test.window.until,
+    season.until,
+    holiday?.until ?? holidayBegins(view, zone, now),
+  ].flatMap((at) => at ?? []);
   const is =
     whose === 'theirs' || whose === 'portal'
       ? 'elsewhere'
@@ -111,9 +122,11 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
           ? 'on test'
           : muted !== null
             ? 'muted'
-            : windows.length === 0
-              ? 'no window'
-              : 'armed';
+            : season.is === 'closed'
+              ? 'closed'
+              : windows.length === 0
+                ? 'no window'
+                : 'armed';
   return {
     is,
     quiet: known !== null && before && (is === 'armed' || is === 'no window') ? known : null,
@@ -122,7 +135,9 @@ export const supervision = (state: State, heard: readonly Heard[], now: number, 
     zone,
     late,
     grace,
-    called: whomToCall(plainText(view.value(settingKey('desk', null, 'called')) ?? '')),
+    season,
+    holiday: holiday?.until ?? null,
+    called: whomToCall(holiday?.called ?? plainText(view.value(settingKey('desk', null, 'called')) ?? '')),
     windows,
     changes: ends.length === 0 ? null : Math.min(...ends),
   };
@@ -139,8 +154,8 @@ export const overdue = (state: State, { is, windows }: Supervision, now: number)
 
 /** When the desk has to look next for a lapse: the earliest end of a window of which none stands open; null for never, until something changes. */
 export const watchDue = (state: State, of: Supervision): number | null => {
-  if (of.is === 'muted' || of.is === 'on test') return of.changes;
-  const ends = overdue(state, of, Infinity).map(({ due }) => due);
+  if (of.is === 'muted' || of.is === 'on test' || of.is === 'closed') return of.changes;
+  const ends = [...overdue(state, of, Infinity).map(({ due }) => due), ...(of.is === 'armed' && of.changes !== null ? [of.changes] : [])];
   return ends.length === 0 ? null : Math.min(...ends);
 };
 

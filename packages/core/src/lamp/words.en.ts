@@ -159,6 +159,8 @@ export const words = {
   'tests-elsewhere': (a: { seen: number; asked: number; last: number; person: string }, s: Speaker) =>
     `By word of ${a.person} ${a.seen} of ${a.asked} tests came to the other desk while nobody was there, the last ${s.when(a.last)}.`,
   'supervision-off': (_: None) => 'Supervision is not armed at the desk.',
+  closed: (a: { until: number }, s: Speaker) =>
+    `It is shut for the winter until ${s.when(a.until)}: until then nothing is expected, and a silence sends nobody.`,
   muted: (a: { until: number; reason: string; who: Who }, s: Speaker) =>
     `A silence sends nobody until ${s.when(a.until)}: ${a.reason} (${s.who(a.who)}).`,
   'on-test': (_: None) => 'The account is still on test.',

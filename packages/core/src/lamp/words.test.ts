@@ -97,6 +97,7 @@ const samples: readonly Reason[] = [
   reason('lapse', { is: 'first', path, since: at, due: at }),
   reason('tests-elsewhere', { seen: 1, asked: 2, last: at, person: 'Ruth' }),
   reason('supervision-off', {}),
+  reason('closed', { until: at }),
   reason('muted', { until: at, reason: 'works', who }),
   reason('next-unmute', {}),
   reason('on-test', {}),

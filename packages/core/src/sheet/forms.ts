@@ -14,6 +14,8 @@ export const eui = { is: 'text', most: 24, mono: true, as: 'eui' } as const;
 export const node = { is: 'text', most: 12, mono: true, as: 'node' } as const;
 /** Lines of a program. */
 export const code = { is: 'text', most: 8000, mono: true, as: 'code' } as const;
+/** A day of every year, as 11-01. */
+export const yearly = { is: 'text', most: 5, mono: true, as: 'season' } as const;
 export const day = { is: 'text', most: 10, mono: true, as: 'day' } as const;
 export const time = { is: 'text', most: 5, mono: true, as: 'time' } as const;
 export const number = { is: 'text', most: 24, mono: true, as: 'number' } as const;

@@ -16,7 +16,8 @@ export type TextAs =
   | 'list'
   | 'number'
   | 'node'
-  | 'code';
+  | 'code'
+  | 'season';
 export type Form =
   | { is: 'text'; most: number; mono: boolean; as?: TextAs }
   | { is: 'count'; least: number; most: number }

@@ -44,6 +44,13 @@ const readPhone: Read = (typed, path) => {
     : bad(problem('form', path, { want: 'a telephone number such as +44 7700 900123', got: typed.slice(0, 40) }));
 };
 
+/** Month and day, as 11-01; the 29th of February comes in one year of four, and begins nothing. */
+const readSeason: Read = (typed, path) => {
+  const text = typed.trim();
+  const parsed = readDay(`2027-${text}`, path);
+  return parsed.ok ? good(text) : bad(problem('form', path, { want: 'month-day, as 11-01', got: text.slice(0, 40) }));
+};
+
 const readNode: Read = (typed, path) => {
   const bare = typed.replace(/[\s:.-]/g, '').toLowerCase();
   return /^[0-9a-f]{8}$/.test(bare)
@@ -127,6 +134,7 @@ const readers: { readonly [A in TextAs]: Read } = {
   phone: readPhone,
   eui: readEui,
   node: readNode,
+  season: readSeason,
   code: readCode,
   day: readDay,
   time: readTime,

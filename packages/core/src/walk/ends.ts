@@ -61,7 +61,7 @@ export const claimsOf = (state: State): Claimed[] =>
 const usualSession = 1;
 /** When a station calls by itself, by the minute of the UTC day; null where the sheet sets no hour. */
 export const callerOf = (state: State, now: Instant): Pick<Caller, 'at' | 'every' | 'lasts'> | null => {
-  const { every, hour, zone } = scheduleOf(state, asPlanned(state));
+  const { every, hour, zone } = scheduleOf(state, asPlanned(state), now);
   const at = hour === '' ? null : localInstant(`${dayIn(now, zone)} ${hour}`, zone);
   if (at === null) return null;
   return {

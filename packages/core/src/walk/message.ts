@@ -26,6 +26,7 @@ const examples: { readonly [A in NonNullable<Extract<Parameter['form'], { is: 't
   list: 'B3, B8, B20',
   number: '4.2',
   node: '49be7df1',
+  season: '11-01',
   code: 'function decodeUplink(input) { return { data: {} }; }',
 };
 
@@ -61,6 +62,7 @@ const formsAs: { readonly [A in keyof typeof examples]: string } = {
   list: 'all of them, with commas between',
   number: 'a number, with a point for its decimals',
   node: '8 hexadecimal digits',
+  season: 'month and day, of every year',
   code: 'the text of its decoder, with a function decodeUplink',
 };
 

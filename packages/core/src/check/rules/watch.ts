@@ -26,6 +26,24 @@ export const watch = [
     silent: { 'unit.testEvery': 86_400_000, 'desk.grace': 90_000_000 },
   }),
   rule({
+    id: 'watch/winter-grace',
+    lamp: 'Watch',
+    looks: 'A station that calls seldom in winter and is taken for dead by every gap, or that nobody watches in winter.',
+    source: ours('a window of the winter has to outlast the interval of the winter'),
+    traps: [66],
+    reads: ['desk.winterFrom', 'desk.winterTo'],
+    also: ['unit.winterEvery', 'desk.winterGrace'],
+    codes: { 'winter-short': 'fix', 'winter-closed': 'look' },
+    find: ({ 'desk.winterFrom': from, 'desk.winterTo': to, 'unit.winterEvery': every, 'desk.winterGrace': grace }) => {
+      if (grace === undefined) return [{ code: 'winter-closed', args: { from, to } }];
+      return every !== undefined && grace <= every
+        ? [{ code: 'winter-short', args: { every: showFigure(every, 'ms'), grace: showFigure(grace, 'ms') } }]
+        : [];
+    },
+    fires: { 'desk.winterFrom': '11-01', 'desk.winterTo': '03-15', 'unit.winterEvery': 86_400_000, 'desk.winterGrace': 86_400_000 },
+    silent: { 'desk.winterFrom': '11-01', 'desk.winterTo': '03-15', 'unit.winterEvery': 86_400_000, 'desk.winterGrace': 90_000_000 },
+  }),
+  rule({
     id: 'watch/noticed-as-promised',
     lamp: 'Watch',
     looks: 'A silence that is noticed later than the client was promised.',

@@ -114,6 +114,8 @@ export const watch = (j: Judging): Judged => {
       due: muted.until,
       next: reason('next-unmute', {}),
     });
+  if (heard.season.is === 'closed' && heard.season.until !== null)
+    return judged('marginal', [seen, reason('closed', { until: heard.season.until })], { ...sum, due: heard.season.until });
   const test = onTest(j.state, j.now);
   if (test !== null)
     return judged('marginal', [seen, reason('on-test', {})], { ...sum, due: testDue(j.state, j.now), next: reason('next-off-test', {}) });

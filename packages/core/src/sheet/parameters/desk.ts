@@ -1,4 +1,21 @@
-import { choice, dayLong, duration, minute, mono, none, plain, port, reach, second, time, transports, watch, yes } from '../forms.ts';
+import {
+  choice,
+  day,
+  dayLong,
+  duration,
+  minute,
+  mono,
+  none,
+  plain,
+  port,
+  reach,
+  second,
+  time,
+  transports,
+  watch,
+  yearly,
+  yes,
+} from '../forms.ts';
 import { settingsOf } from '../parameter.ts';
 
 const p = settingsOf('desk');
@@ -33,6 +50,28 @@ export const desk = [
     'desk',
     watch,
     'Beyond it a check-in is not counted as the one that was due.',
+  ),
+  p('winterFrom', 'Winter from', yearly, 'client', 'desk', watch, 'In winter it calls seldom, or is shut: else each is a missed test.'),
+  p('winterTo', 'Winter to and with', yearly, 'client', 'desk', watch, 'From the day after, the usual window counts again.'),
+  p(
+    'winterGrace',
+    'In winter a missed-test alarm after',
+    duration(minute, 183 * dayLong),
+    'desk',
+    'desk',
+    watch,
+    'Without it nothing is expected in winter, and nobody notices.',
+  ),
+  p('holidayFrom', 'Holiday from', day, 'client', 'desk', watch, 'Who is called otherwise is not there.'),
+  p('holidayTo', 'Holiday to and with', day, 'client', 'desk', watch, 'Afterwards the usual ones are called.'),
+  p(
+    'holidayCalled',
+    'Called in the holiday',
+    plain(80),
+    'client',
+    'desk',
+    watch,
+    'A missed test that rings in an empty office is noticed by nobody.',
   ),
   p('supervision', 'Supervision', yes('armed', 'off'), 'desk', 'desk', watch, 'Without it nobody notices a dead station.', {
     always: true,

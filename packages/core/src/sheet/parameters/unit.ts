@@ -122,6 +122,15 @@ export const unit = [
     'A station that says nothing for longer is taken for dead.',
     { always: true },
   ),
+  p(
+    'winterEvery',
+    'Test call in winter every',
+    duration(minute, 183 * dayLong),
+    'desk',
+    'unit',
+    watch,
+    'A battery without sun can’t call daily.',
+  ),
   p('testAt', 'Test call at', time, 'desk', 'unit', watch, 'In an hour that summer time skips, it is not made.'),
   p(
     'testPaths',

@@ -20,13 +20,14 @@ const stands: { readonly [I in Supervision['is']]: string } = {
   muted: 'Muted.',
   elsewhere: 'At another desk.',
   'no window': 'Nothing to watch by.',
+  closed: 'Shut for the winter.',
 };
 
 const says = (station: Station, of: Supervision): string => {
   const called = of.called.length === 0 ? 'nobody is named' : of.called.join(', then ');
   switch (of.is) {
     case 'armed':
-      return `A silence is entered in the moment its window ends; to call: ${called}.`;
+      return `A silence is entered in the moment its window ends; to call: ${called}${of.holiday === null ? '' : `, since it is a holiday until ${station.speaker.when(of.holiday)}`}.`;
     case 'off':
       return 'Nobody notices a dead station: arm its supervision on the sheet, at the desk.';
     case 'on test':
@@ -35,6 +36,8 @@ const says = (station: Station, of: Supervision): string => {
       return `A silence sends nobody until ${station.speaker.when(station.state.muted?.until ?? 0)}: ${station.state.muted?.reason ?? ''}.`;
     case 'elsewhere':
       return 'Nothing arrives here by itself.';
+    case 'closed':
+      return `By the sheet nothing is expected before ${station.speaker.when(of.season.until ?? 0)}: the winter has no window of its own.`;
     case 'no window':
       return 'The sheet does not say after what silence somebody is sent, or nothing has come yet.';
   }

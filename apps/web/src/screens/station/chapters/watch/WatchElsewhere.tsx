@@ -19,7 +19,7 @@ export const WatchElsewhere = ({ station }: { station: Station }) => {
   const [offTest, setOffTest] = useState(false);
   const [none, setNone] = useState(false);
   const { state, speaker, zone } = station;
-  const { every, late } = scheduleOf(state, asItRuns(state));
+  const { every, late } = scheduleOf(state, asItRuns(state), station.now);
   const left = state.attended?.ord ?? null;
   const asked = station.rules.house.checkIns;
   const after = left === null || every === null ? null : left + asked * every + late;

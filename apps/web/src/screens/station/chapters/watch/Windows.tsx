@@ -20,7 +20,11 @@ export const Windows = ({ station, of, now, downs }: { station: Station; of: Sup
   return (
     <section aria-label="When it is due">
       <h3 className="font-bold">When it is due</h3>
-      <p>{schedule(of)}</p>
+      <p>
+        {schedule(of)}
+        {of.season.until !== null &&
+          ` ${of.season.is === 'usual' ? 'Winter begins' : 'These are the winter’s, which ends'} ${speaker.when(of.season.until)}.`}
+      </p>
       {of.windows.length > 0 && (
         <div className="overflow-x-auto">
           <table className="mt-1 w-full border-collapse text-left">
