@@ -48,7 +48,7 @@ export const person = (web) => {
     return (await fetch(`${web()}${path}`, { headers: { cookie, connection: 'close' } })).json();
   };
   const arrive = () => post([entry('people', 'person.added', { id: who.person, name: 'Bench' })]);
-  return { entry, post, send, get, arrive };
+  return { who, entry, post, send, get, arrive };
 };
 
 /** A socket of a unit; `ask` sends a record and waits for its answer. */

@@ -2,6 +2,7 @@
 // Watched meanwhile: whether the server stands, what memory it takes, and what a good unit beside it waits, against the same unit before.
 // node bench/fuzz.mjs [megabytes a port]
 import { readFileSync } from 'node:fs';
+import { createSocket } from 'node:dgram';
 import { connect } from 'node:net';
 import { randomBytes } from 'node:crypto';
 import { pause, quantile, unit } from './client.mjs';
@@ -17,7 +18,31 @@ const ports = {
   modbus: modbus.port,
   web: Number(new URL(desk.web).port),
 };
+/** What a gateway's forwarder sends: a head, its EUI, and JSON. */
+const pushed = Buffer.concat([
+  Buffer.from([2, 0x47, 0x11, 0]),
+  Buffer.from('70b3d57ed0001a2b', 'hex'),
+  Buffer.from(
+    '{"rxpk":[{"tmst":1,"freq":868.1,"datr":"SF7BW125","rssi":-35,"lsnr":5,"size":17,"data":"QPF9vkkAAgABlUN4disR/w0="}],"stat":{"rxnb":1}}',
+  ),
+]);
 const good = {
+  http: Buffer.from(
+    'POST /calls/0417 HTTP/1.1\r\nHost: 127.0.0.1\r\nAuthorization: Bearer nobodys-token\r\nContent-Type: application/json\r\nContent-Length: 19\r\n\r\n{"event":"door","a":1}',
+  ),
+  // CONNECT of version 3.1.1 as account 0417, and a publication.
+  mqtt: Buffer.concat([
+    Buffer.from([0x10, 0x1c, 0, 4, 0x4d, 0x51, 0x54, 0x54, 4, 0xc2, 0, 60, 0, 4]),
+    Buffer.from('unit'),
+    Buffer.from([0, 4]),
+    Buffer.from('0417'),
+    Buffer.from([0, 2]),
+    Buffer.from('no'),
+    Buffer.from([0x30, 0x0c, 0, 6]),
+    Buffer.from('0417/aon=1'),
+  ]),
+  serial: Buffer.from('0417\r\n07;+1.420m;OPEN\r\n'),
+  radio: pushed,
   line: Buffer.from('0417;2026-11-12T14:06:02Z;event=door;zone=2;text=a%3Bb\n'),
   dc09: Buffer.from('\n1E810027"ADM-CID"0002L0#0417[#0417|1137 01 015]\r'),
   modem: Buffer.from('AT+CSQ\rAT+CPIN="1234"\rAT+CMGS="+1"\rhello\x1a'),
@@ -39,7 +64,23 @@ const nasty = (name) => {
   if (kind < 0.35) return Buffer.from([0xff, 0xfe, 0x0a, 0x0d, 0x00, 0x0a]);
   return Buffer.concat(Array.from({ length: 20 }, () => changed(good[name])));
 };
-const session = (name) =>
+/** Datagrams have no connection: as many at once, from an address of their own. */
+const datagrams = (name) =>
+  new Promise((done) => {
+    const socket = createSocket('udp4');
+    let sent = 0;
+    socket.on('error', () => undefined);
+    socket.bind(0, `127.0.9.${100 + Math.floor(Math.random() * 100)}`, () => {
+      for (let i = 0; i < 12; i++) {
+        const bytes = nasty(name);
+        sent += bytes.length;
+        socket.send(bytes, ports[name], '127.0.0.1');
+      }
+      setTimeout(() => socket.close(() => done(sent)), 20);
+    });
+  });
+const session = (name) => (name === 'radio' ? datagrams(name) : connection(name));
+const connection = (name) =>
   new Promise((done) => {
     let sent = 0;
     const socket = connect({ port: ports[name], host: '127.0.0.1', localAddress: `127.0.9.${100 + Math.floor(Math.random() * 100)}` });

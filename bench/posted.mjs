@@ -1,4 +1,5 @@
-// Durable posts and messages a second (HTTP, MQTT of quality 1), against line records of the same desk and against a bare server in the same run: 20 units that wait for each answer. The kinds take turns, and each figure is the best of three.
+// Durable posts, messages and datagrams a second (HTTP, MQTT of quality 1, status of long-range gateways), against line records of the same desk and against a bare server in the same run: 20 units that wait for each answer. The kinds take turns, and each figure is the best of three.
+import { createSocket } from 'node:dgram';
 import { Agent, request } from 'node:http';
 import { connect } from 'node:net';
 import { randomBytes } from 'node:crypto';
@@ -32,7 +33,19 @@ const { answers } = await me.send('/api/entries', {
 });
 if (answers.some(({ is }) => is !== 'kept')) throw new Error(JSON.stringify(answers));
 
-const times = { http: [], mqtt: [], line: [] };
+const eui = '70b3d57ed0009918';
+const [gateway, radioUnit, radioReceiver] = [`station:${ulid()}`, element(), element()];
+const setThere = (key, value) => me.entry(gateway, 'setting.set', { key, value, origin: 'typed', simulated: false, over: null });
+await me.post([
+  me.entry(gateway, 'station.opened', { name: 'Bench gateway', demo: false }),
+  me.entry(gateway, 'element.added', { group: 'unit', id: radioUnit, label: 'unit' }),
+  me.entry(gateway, 'element.added', { group: 'receiver', id: radioReceiver, label: 'desk' }),
+  setThere(`receiver:${radioReceiver}.account`, '9918'),
+  setThere(`receiver:${radioReceiver}.protocol`, 'radio'),
+  setThere(`unit:${radioUnit}.id`, eui),
+]);
+
+const times = { http: [], mqtt: [], line: [], radio: [] };
 const timed = async (kind, work) => {
   const from = performance.now();
   await work();
@@ -80,12 +93,28 @@ const messages = () =>
       ),
     );
   });
+/** A gateway's status, the next one once its acknowledgement is there. */
+const datagrams = () =>
+  new Promise((done, failed) => {
+    const socket = createSocket('udp4');
+    const bytes = Buffer.concat([Buffer.from([2, 0, 1, 0]), Buffer.from(eui, 'hex'), Buffer.from('{"stat":{"rxnb":1,"rxok":1,"rxfw":1}}')]);
+    socket.once('error', failed);
+    socket.bind(0, '127.0.0.1', () => {
+      const one = () =>
+        new Promise((next) => {
+          socket.once('message', next);
+          socket.send(bytes, portOf('radio'), '127.0.0.1');
+        });
+      repeated('radio', one).then(() => socket.close(done), failed);
+    });
+  });
 const bare = await bareServer(desk.database);
 const kinds = {
   bare: () => lines(bare.line, 'bare'),
   line: () => lines(desk.line, 'line'),
   http: posts,
   mqtt: messages,
+  radio: datagrams,
 };
 const best = {};
 for (let i = 0; i < 3; i++)
@@ -94,7 +123,7 @@ for (let i = 0; i < 3; i++)
     await Promise.all(Array.from({ length: units }, work));
     best[kind] = Math.max(best[kind] ?? 0, (units * each * 1000) / (performance.now() - from));
   }
-for (const kind of ['line', 'http', 'mqtt'])
+for (const kind of ['line', 'http', 'mqtt', 'radio'])
   console.log(
     `${kind.padEnd(5)} ${best[kind].toFixed(0).padStart(6)} /s   bare ${best.bare.toFixed(0).padStart(6)} /s   ${((100 * best[kind]) / best.bare).toFixed(0)} %   answered p50 ${quantile(times[kind], 0.5).toFixed(1)} ms, p99 ${quantile(times[kind], 0.99).toFixed(1)} ms`,
   );

@@ -86,3 +86,23 @@ test('[Y2] what the virtual modem answered is read at the bench, and every readi
   await page.getByRole('button', { name: 'Stop it' }).click();
   await expect(page.getByText('The yard stands still for this station.', { exact: false })).toBeVisible();
 });
+
+test('a crowd of simulated stations calls the desk’s real listeners; a carrier of theirs fails by a press, and it ends by one', async ({
+  page,
+  desk,
+}) => {
+  await arrive(page, desk.web, '/yard');
+  await page.getByText('A crowd: many simulated stations at once').click();
+  const crowd = page.getByRole('region', { name: 'A crowd' });
+  await crowd.getByLabel('How many').fill('20000');
+  await expect(crowd).toContainText('1 to 10000 stations are possible.');
+  await crowd.getByLabel('How many').fill('6');
+  await crowd.getByLabel('Each calls every').fill('1 s');
+  await crowd.getByRole('button', { name: 'Start the crowd' }).click();
+  await expect(crowd.getByRole('status')).toContainText('6 stations, each calling every 1 s by DC-09 frames.');
+  await expect(crowd.getByRole('status').locator('dl')).toContainText(/acknowledged[1-9]/);
+  await crowd.getByRole('button', { name: 'Tarnlink fails' }).click();
+  await expect(crowd.getByRole('button', { name: 'Tarnlink comes back' })).toBeVisible();
+  await crowd.getByRole('button', { name: 'End the crowd' }).click();
+  await expect(crowd.getByRole('button', { name: 'Start the crowd' })).toBeVisible();
+});

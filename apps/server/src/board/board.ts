@@ -216,9 +216,9 @@ export class Board implements OnApplicationShutdown {
     return row?.at == null ? null : instant(row.at);
   }
   /** Stations whose window has ended, the longest ago first. */
-  endedWindows(now: Instant, limit: number): Stream[] {
-    const rows = this.#all('select stream from row where watch > 0 and watch <= ? order by watch limit ?', [now, limit]);
-    return (rows as { stream: Stream }[]).map(({ stream }) => stream); // written by the board's own worker
+  endedWindows(now: Instant, limit: number): { readonly stream: Stream; readonly watch: number }[] {
+    const rows = this.#all('select stream, watch from row where watch > 0 and watch <= ? order by watch limit ?', [now, limit]);
+    return rows as { stream: Stream; watch: number }[]; // written by the board's own worker
   }
   /** Stations that the desk asks by itself, and how often (ms). */
   polled(): { readonly stream: Stream; readonly every: number }[] {

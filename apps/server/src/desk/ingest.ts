@@ -43,8 +43,8 @@ import { Gate } from './gate.ts';
 import { Whereabouts } from './here.ts';
 import { UnitKeys } from './unit-keys.ts';
 
-/** What the yard says of a socket that it made: whose call it plays, and over which path. */
-export type Mark = { readonly station: Stream; readonly path: ElementId };
+/** What the yard says of a socket that it made: whose call it plays, and over which path; of nobody's where it plays a stranger. */
+export type Mark = { readonly station: Stream | null; readonly path: ElementId | null };
 export type Source = {
   readonly listener: ListenerKind | AskedKind | typeof onceKind | typeof textKind;
   readonly address: string;
@@ -266,7 +266,7 @@ const cameAs = (
   fields,
   keyed: keyed === true,
   simulated: source.mark !== null || source.built === true,
-  own: source.mark !== null && source.mark.station === station ? source.mark.path : null,
+  own: source.mark !== null && station !== null && source.mark.station === station ? source.mark.path : null,
 });
 
 /** [S2] What is kept of a call is masked like any text; it was attributed by what came. A text that holds no secret has no field that does. */

@@ -12,6 +12,7 @@ import {
   beginSession,
   callByUnit,
   changePassword,
+  crowdOutage,
   endKey,
   endSession,
   entriesAfter,
@@ -36,6 +37,7 @@ import {
   stationValues,
   signIn,
   signInByKey,
+  startCrowd,
   startYard,
   stopSession,
   stopYard,
@@ -61,7 +63,7 @@ import { KeptQuery } from '../stations/kept.controller.ts';
 import { PreviewQuery, SharedQuery, StationsQuery, ValuesQuery } from '../stations/stations.controller.ts';
 import { routeOf, unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';
-import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody } from '../yard/yard.body.ts';
+import { ActBody, AskBody, CallBody, ClockBody, CrowdBody, OutageBody, PathBody, StartBody, StationBody } from '../yard/yard.body.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open());
@@ -117,6 +119,8 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [startYard, 'body', StartBody, { stream, parts: ['unit'] }],
   [stopYard, 'body', StationBody, { stream }],
   [actInYard, 'body', ActBody, { act: { act: 'press' } }],
+  [startCrowd, 'body', CrowdBody, { count: 10, every: 60_000, protocol: 'line', stations: false }],
+  [crowdOutage, 'body', OutageBody, { carrier: 'Fellwave', on: true }],
   [setUnitClock, 'body', ClockBody, { ...ofPath, clock: -3000 }],
   [askModem, 'body', AskBody, { ...ofPath, typed: 'AT' }],
   [keepDialogue, 'body', PathBody, ofPath],

@@ -30,6 +30,8 @@ export class Watch implements OnApplicationShutdown {
   #looking: Promise<void> | null = null;
   #closed = false;
   #latest: number | null = null;
+  /** Whose silence was entered, by the window that the board had of it: until it is judged anew nothing more is found there. */
+  readonly #entered = new Map<Stream, number>();
 
   constructor(
     private readonly journal: Journal,
@@ -102,22 +104,31 @@ export class Watch implements OnApplicationShutdown {
 
   /** Looks at every station whose window has ended by what the board knows. */
   async #look(): Promise<void> {
-    const streams = this.board.endedWindows(this.clock.now(), most);
-    for (let from = 0; from < streams.length; from += atOnce)
-      await Promise.all(streams.slice(from, from + atOnce).map((station) => this.journal.append((turn) => this.#found(turn, station))));
+    const ended = this.board.endedWindows(this.clock.now(), most);
+    const still = new Map(ended.map(({ stream, watch }) => [stream, watch]));
+    for (const [stream, watch] of this.#entered) if (still.get(stream) !== watch) this.#entered.delete(stream);
+    const open = ended.filter(({ stream }) => !this.#entered.has(stream));
+    for (let from = 0; from < open.length; from += atOnce)
+      await Promise.all(
+        open.slice(from, from + atOnce).map(async ({ stream, watch }) => {
+          if (await this.journal.append((turn) => this.#found(turn, stream))) this.#entered.set(stream, watch);
+        }),
+      );
   }
 
-  /** Enters what is silent by what stands in this turn. */
-  #found(turn: Turn, station: Stream): void {
+  /** Enters what is silent by what stands in this turn; gives whether anything was. */
+  #found(turn: Turn, station: Stream): boolean {
     const { state } = turn.head(station);
     const { downs } = turn.head(deskStream).state;
     const of = supervision(state, turn.heardOf(station), turn.now, downs);
-    for (const { is, path, since, due } of overdue(state, of, turn.now)) {
+    const silent = overdue(state, of, turn.now);
+    for (const { is, path, since, due } of silent) {
       const called = of.called.join(', then ').slice(0, 80);
       const entry = deskEnters(turn, this.ids, station, 'lapse.found', { is, path, since: instant(since), due: instant(due), called });
       const name = state.station?.name ?? '';
       tell(turn, { id: entry.id, is: 'silent', station, name, since, at: due, called: of.called, simulated: state.station?.demo === true });
       this.#latest = Math.max(0, turn.now - due);
     }
+    return silent.length > 0;
   }
 }

@@ -90,7 +90,7 @@ export class Carrier {
   }
 
   async #post(of: Carried): Promise<string> {
-    const token = await this.keys.tokenOf(of.mark.station);
+    const token = of.mark.station === null ? null : await this.keys.tokenOf(of.mark.station);
     const socket = await this.#connect(of);
     return new Promise((done, failed) => {
       const headers = {
@@ -117,7 +117,7 @@ export class Carrier {
   }
 
   async #publish(of: Carried): Promise<string> {
-    const token = await this.keys.tokenOf(of.mark.station);
+    const token = of.mark.station === null ? null : await this.keys.tokenOf(of.mark.station);
     const socket = await this.#connect(of);
     const client = new MqttClient(() => socket, {
       protocolVersion: 4,
@@ -157,12 +157,13 @@ export class Carrier {
 
   /** A node's frame through its gateway's forwarder, or the gateway's own word of itself. */
   async #uplink({ mark, address, port, frame }: Carried): Promise<string> {
-    const [eui] = gatewaysOf(await this.journal.state(mark.station));
-    if (eui === undefined) return nothing;
+    const { station } = mark;
+    const [eui] = station === null ? [] : gatewaysOf(await this.journal.state(station));
+    if (eui === undefined || station === null) return nothing;
     const said = parsedJson(frame.toString());
     const push =
       said.ok && isObject(said.value)
-        ? await this.#radio(mark.station, said.value)
+        ? await this.#radio(station, said.value)
         : { stat: { rxnb: 0, rxok: 0, rxfw: 0, ackr: 100, dwnb: 0, txnb: 0 } };
     if (push === null) return refused;
     const socket = createSocket('udp4');

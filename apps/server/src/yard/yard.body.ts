@@ -1,5 +1,28 @@
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsObject, IsString, Matches, Max, MaxLength, Min, ValidateIf } from 'class-validator';
-import { type Part, parts, type YardEvent, yardEvents } from '@green-lamp/core/yard';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+} from 'class-validator';
+import {
+  type CarrierName,
+  carrierNames,
+  type CrowdProtocol,
+  crowdProtocols,
+  mostCrowd,
+  type Part,
+  parts,
+  type YardEvent,
+  yardEvents,
+} from '@green-lamp/core/yard';
 
 export class StationBody {
   @IsString() @MaxLength(60) stream: string;
@@ -23,4 +46,14 @@ export class ClockBody extends PathBody {
 /** One act of the yard; the core's own parser judges what is in it. */
 export class ActBody {
   @IsObject() act: object;
+}
+export class CrowdBody {
+  @IsInt() @Min(1) @Max(mostCrowd) count: number;
+  @IsInt() @Min(1000) @Max(86_400_000) every: number;
+  @IsIn(crowdProtocols) protocol: CrowdProtocol;
+  @IsBoolean() stations: boolean;
+}
+export class OutageBody {
+  @IsIn(carrierNames) carrier: CarrierName;
+  @IsBoolean() on: boolean;
 }

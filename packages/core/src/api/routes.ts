@@ -36,6 +36,10 @@ import { stationValues } from './values.ts';
 import { watchState } from './watch.ts';
 import {
   actInYard,
+  crowdState,
+  startCrowd,
+  stopCrowd,
+  crowdOutage,
   askModem,
   callByUnit,
   keepDialogue,
@@ -118,6 +122,10 @@ export const routes: readonly AnyRoute[] = [
   yardSpec,
   startYard,
   stopYard,
+  crowdState,
+  startCrowd,
+  stopCrowd,
+  crowdOutage,
   actInYard,
   setUnitClock,
   askModem,

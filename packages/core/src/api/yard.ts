@@ -3,6 +3,7 @@ import { isUlid } from '../name/index.ts';
 import {
   atLeast,
   dictionary,
+  type Fielded,
   flag,
   formed,
   type Given,
@@ -16,7 +17,18 @@ import {
   text,
   whole,
 } from '../problem/index.ts';
-import { type Dale, deskSayings, parts, scenarioShape, specShape, type YardStation, yardEvents } from '../yard/index.ts';
+import {
+  carrierNames,
+  crowdProtocols,
+  type Dale,
+  deskSayings,
+  mostCrowd,
+  parts,
+  scenarioShape,
+  specShape,
+  type YardStation,
+  yardEvents,
+} from '../yard/index.ts';
 import { element } from './entries.ts';
 import { mostWhole, reads, tells } from './route.ts';
 
@@ -104,4 +116,42 @@ export const callByUnit = tells(
   'Lets a unit call for an event.',
   { ...ofPath, event: oneOf(yardEvents.map(({ what }) => what)) },
   { tried: listOf(triedShape, 1000) },
+);
+
+const many = whole(0, mostWhole);
+const crowd = {
+  running: flag,
+  /** How many are wanted, and how many there are already. */
+  count: many,
+  made: many,
+  protocol: oneOf(crowdProtocols),
+  /** Each calls by itself so often, ms. */
+  every: many,
+  /** Whether each is a station of this desk. */
+  stations: flag,
+  /** Carriers that have failed. */
+  outages: listOf(oneOf(carrierNames), carrierNames.length),
+  calls: many,
+  acknowledged: many,
+  refused: many,
+  unanswered: many,
+  /** Calls that were not carried, since too many were under way. */
+  heldBack: many,
+  /** How late the newest of them moved, ms. */
+  latest: many,
+} as const;
+export type CrowdState = Fielded<typeof crowd>;
+export const crowdState = reads('/api/yard/crowd', 'The crowd of simulated stations, and how its calls went.', {}, crowd);
+export const startCrowd = tells(
+  '/api/yard/crowd/start',
+  'Starts a crowd of simulated stations that call the desk’s real listeners; one that runs is ended.',
+  { count: whole(1, mostCrowd), every: whole(1000, day), protocol: oneOf(crowdProtocols), stations: flag },
+  crowd,
+);
+export const stopCrowd = tells('/api/yard/crowd/stop', 'Ends it.', {}, crowd);
+export const crowdOutage = tells(
+  '/api/yard/crowd/outage',
+  'A carrier of the crowd fails, or comes back.',
+  { carrier: oneOf(carrierNames), on: flag },
+  crowd,
 );

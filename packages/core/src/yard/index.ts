@@ -8,6 +8,7 @@ export * from './site/index.ts';
 export * from './unit/index.ts';
 export * from './world/index.ts';
 export * from './practice.ts';
+export * from './crowd.ts';
 export * from './spec.ts';
 export * from './file.ts';
 export * from './exercise/index.ts';

@@ -158,7 +158,7 @@ class Talk {
     return speaks ? { station, account: words } : null;
   }
   async #at({ address, mark }: Source): Promise<Known | null> {
-    const [station, other] = mark === null ? this.journal.stationsAt(plainSource(address)) : [mark.station];
+    const [station, other] = mark === null ? this.journal.stationsAt(plainSource(address)) : mark.station === null ? [] : [mark.station];
     if (station === undefined || other !== undefined) return null;
     const [account] = accountsOf(await this.journal.state(station));
     return account === undefined ? null : { station, account };

@@ -24,6 +24,7 @@ import { useLiveQuery } from '../../store/use-stream.ts';
 import { actInYard, lookAtYard, startYard, stopYard, useLookout, useYard } from '../../store/yard.ts';
 import { BeyondPart } from './BeyondPart.tsx';
 import { Course } from './Course.tsx';
+import { CrowdPart } from './CrowdPart.tsx';
 import { DaleMap } from './DaleMap.tsx';
 import { DeskView, ExerciseBar } from './ExerciseBar.tsx';
 import { FaultsPart } from './FaultsPart.tsx';
@@ -288,6 +289,7 @@ export const YardScreen = () => {
           <DaleMap dale={dale} idle={stations ?? []} chosen={stream} choose={(of) => go({ station: of })} />
         </FoldedDale>
       )}
+      {real && stream === null && <CrowdPart />}
       {real && stream !== null && <AtDesk key={stream} stream={stream} part={part} go={go} />}
       {!real && <InPractice station={station} part={part} go={go} />}
     </div>

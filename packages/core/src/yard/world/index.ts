@@ -1,5 +1,5 @@
 export * from './acts.ts';
-export { runWorld, sendText, type Stepped, waysOf } from './run.ts';
+export { nextAt, runWorld, sendText, type Stepped, waysOf } from './run.ts';
 export * from './trace.ts';
 export * from './world.ts';
 export * from './view.ts';

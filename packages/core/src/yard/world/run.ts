@@ -311,6 +311,8 @@ const nextDue = (world: World): Due | null => {
   for (const outfit of Object.values(world.outfits)) first = earlier(first, outfitDue(outfit));
   return first;
 };
+/** When a world moves next by itself; null where nothing in it is due. */
+export const nextAt = (world: World): Instant | null => nextDue(world)?.at ?? null;
 /** What a modem has sent goes on its way. */
 const sentOut = (world: World, station: string, id: string, at: Instant): World => {
   const modem = world.outfits[station]?.modems[id];
