@@ -92,7 +92,6 @@ test('a crowd of simulated stations calls the desk’s real listeners; a carrier
   desk,
 }) => {
   await arrive(page, desk.web, '/yard');
-  await page.getByText('A crowd: many simulated stations at once').click();
   const crowd = page.getByRole('region', { name: 'A crowd' });
   await crowd.getByLabel('How many').fill('20000');
   await expect(crowd).toContainText('1 to 10000 stations are possible.');

@@ -5,7 +5,7 @@ import Libsql from 'libsql';
 
 type Value = string | number | null;
 /** Rises with the tables below: a board of another form is made anew. */
-const form = 7;
+const form = 8;
 const schema = [
   `create table row (at integer primary key, stream text not null unique, name text not null, sort text not null, urgent integer not null, who text not null, test integer not null,
     seq integer not null, core text not null, rules text not null, heard integer not null, judged integer not null, due integer not null,

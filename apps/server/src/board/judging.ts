@@ -74,7 +74,7 @@ export const judged = (
   });
   if (of === null) return null;
   const watched = supervision(state, heard, now, around.downs);
-  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes, watched.quiet?.from ?? null].flatMap(
+  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes, watched.quiet?.from ?? null, of.ring].flatMap(
     (due) => (due !== null && due > now ? [due] : []),
   );
   const quiet =

@@ -17,8 +17,8 @@ export class CrowdController {
   @May('yard.use')
   @Post('start')
   @HttpCode(200)
-  start(@Body() of: CrowdBody): Says<typeof startCrowd> {
-    this.crowd.start({ ...of });
+  start(@Body() { count, every, protocol, stations }: CrowdBody): Says<typeof startCrowd> {
+    this.crowd.start({ count, every, protocol, stations });
     return this.crowd.state;
   }
 

@@ -34,6 +34,8 @@ export type PictureRow = {
   step: string;
   lamp: LampName | null;
   path: ElementId | null;
+  /** The entry that it goes with. */
+  re?: Ulid;
   taken: Instant;
   person: Ulid;
   waits: 0 | 1 | 2;

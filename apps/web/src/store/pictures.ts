@@ -1,5 +1,5 @@
 // Pictures that were taken here: made smaller, kept as octets, sent in pieces by the way, and entered once the desk has them. They never hold up an entry.
-import type { ElementId, LampName, Sha256, Stream } from '@green-lamp/core/name';
+import type { ElementId, LampName, Sha256, Stream, Ulid } from '@green-lamp/core/name';
 import { sha256Of } from '@green-lamp/core/journal';
 
 import { jpegSize, mostPicture } from '@green-lamp/core/wire';
@@ -14,7 +14,14 @@ import { sendPieces } from './picture-pieces.ts';
 const longest = 1600;
 const quality = 0.82;
 
-export type PictureOf = { readonly stream: Stream; readonly step: string; readonly lamp: LampName | null; readonly path: ElementId | null };
+export type PictureOf = {
+  readonly stream: Stream;
+  readonly step: string;
+  readonly lamp: LampName | null;
+  readonly path: ElementId | null;
+  /** The entry that it goes with. */
+  readonly re?: Ulid;
+};
 
 /** A camera's file as a smaller JPEG without where and by what it was taken. Throws with a sentence where the browser can't read it. */
 const smaller = async (file: File): Promise<Uint8Array> => {
@@ -49,12 +56,12 @@ export const keepPicture = async (file: File, of: PictureOf): Promise<Sha256> =>
 
 /** Sends one picture from where the desk has it, then enters it. */
 const sendOne = async (row: PictureRow): Promise<void> => {
-  const { hash, bytes, stream, step, lamp, path, taken, person } = row;
+  const { hash, bytes, stream, step, lamp, path, re, taken, person } = row;
   await sendPieces(row);
   const size = jpegSize(bytes);
   if (size !== null) {
     const data = { taken, step: step.slice(0, 200), lamp, path, ...size, bytes: bytes.length, words: '' };
-    await append(stream, [{ kind: 'picture.taken', data, blobs: [hash] }], [], person);
+    await append(stream, [{ kind: 'picture.taken', data, blobs: [hash], ...(re === undefined ? {} : { re: [re] }) }], [], person);
   }
   await db.pictures.update(hash, { waits: 0 });
 };

@@ -40,6 +40,7 @@ const summaryShape = atLeast({
   strange: flag,
   drill: orNull(said),
   visit: orNull(text(20)),
+  ring: orNull(known(isInstant, 'an instant')),
   ended: orNull(atLeast({ is: oneOf(endings), wants: orNull(said) })),
   lapses: listOf(atLeast(lapseShape), 40),
   quiet: orNull(atLeast(quietShape)),

@@ -16,7 +16,7 @@ export * from './scheduled.ts';
 export { type Down, type Quiet, rhythm } from './rhythm.ts';
 export { type Season } from './season.ts';
 export * from './supervision.ts';
-export { testsElsewhere } from './lamps/watch.ts';
+export { ringAfter, testsElsewhere } from './lamps/watch.ts';
 export * from './preview.ts';
 export { type Reason, reason, sayReason } from './reason.ts';
 export { type LampResult, type Verdict, verdicts, verdictWords, worst } from './result.ts';

@@ -4,7 +4,7 @@ import { type Around, check, openFindings } from '../check/index.ts';
 import { type EndingIs, type PersonName, type Speaker, speakerOf, type State, wanted } from '../journal/index.ts';
 import { schoolIn } from '../house/index.ts';
 import { ignoresKeepalive } from '../sheet/index.ts';
-import { besideOf, asPlanned, type JudgedBy, lamps, type Line, onTest, openLapses, whomToCall } from '../lamp/index.ts';
+import { besideOf, asPlanned, type JudgedBy, judging, lamps, type Line, onTest, openLapses, ringAfter, whomToCall } from '../lamp/index.ts';
 import type { Here } from '../evidence/index.ts';
 import { dayIn, type Instant, instant } from '../quantity/index.ts';
 import { type WaitsFor, waitsForWhom } from './asks.ts';
@@ -32,6 +32,8 @@ export type Summary = {
   readonly drill: string | null;
   /** The day of the next visit, as 2027-03-14; null where none is planned. */
   readonly visit: string | null;
+  /** After when another desk is to be asked for the tests that came by themselves; null where nobody is to be rung. */
+  readonly ring: Instant | null;
   /** How work ended last, and what that wants of somebody; null where nothing was signed. */
   readonly ended: { readonly is: EndingIs; readonly wants: string | null } | null;
   /** Silences that stand open. */
@@ -102,6 +104,8 @@ export const summary = (
   const stop = openFindings(state, findings).some(({ severity }) => severity === 'stop');
   const speaker = speakerOf(state, by.person, by.now, zoneOf(state));
   const ended = endedOf(state, by.now, speaker);
+  const after = ringAfter(judging(state, by));
+  const ring = after === null ? null : instant(after);
   return {
     name,
     demo,
@@ -112,6 +116,7 @@ export const summary = (
     urgent:
       (ended?.wants ?? null) !== null ||
       state.drill !== null ||
+      (ring !== null && ring <= by.now) ||
       stop ||
       onTest(state, by.now)?.overdue === true ||
       line.station === 'failed' ||
@@ -121,6 +126,7 @@ export const summary = (
     strange: Object.keys(state.strange).length > 0,
     drill: state.drill === null ? null : speaker.element(state.drill.path),
     visit: visitOf(state),
+    ring,
     ended: ended === null ? null : { is: ended.is, wants: ended.wants },
     lapses: lapsesOf(state, speaker),
   };

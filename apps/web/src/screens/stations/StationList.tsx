@@ -38,6 +38,7 @@ const Row = ({ summary, inHand }: { summary: Summary; inHand: boolean }) => {
       {summary.quiet !== null &&
         ` · quieter than usual: nothing since ${isoText(summary.quiet.since).slice(11, 16)} UTC, mostly every ${inWords(summary.quiet.usual)}`}
       {summary.visit !== null && ` · visit on ${summary.visit}`}
+      {summary.ring !== null && ` · ring the other desk after ${isoText(summary.ring).slice(0, 16).replace('T', ' ')} UTC`}
       {summary.strange && ' · has entries from a newer version'}
     </span>
   );

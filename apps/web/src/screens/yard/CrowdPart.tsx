@@ -118,39 +118,37 @@ export const CrowdPart = () => {
     ask(startCrowd, { body }).then(set).catch(tell);
   };
   return (
-    <details className="mt-2" open={state?.running === true ? true : undefined}>
-      <summary className="link flex min-h-11 items-center">A crowd: many simulated stations at once</summary>
-      <section aria-label="A crowd" className="max-w-4xl pb-4">
-        {state?.running === true ? (
-          <Running of={state} set={set} />
-        ) : (
-          <>
-            <p>Each has a modem, a card and a carrier of its own, and calls the desk’s real listeners over a real socket.</p>
-            <div className="my-2 flex flex-wrap items-end gap-3">
-              <div className="w-32">
-                <Field label="How many" value={count} change={setCount} keyboard="numeric" />
-              </div>
-              <div className="w-40">
-                <Field label="Each calls every" value={often} change={setOften} />
-              </div>
-              <div className="w-52">
-                <Choose
-                  label="They speak"
-                  value={protocol}
-                  change={setProtocol}
-                  of={crowdProtocols.map((one) => ({ value: one, label: listeners[one].label }))}
-                />
-              </div>
-              <Tick done={stations} press={() => setStations(!stations)}>
-                Open them as stations of this desk; they stay
-              </Tick>
-              <Press why={why} onPress={start}>
-                Start the crowd
-              </Press>
+    <section aria-label="A crowd" className="mt-4 max-w-4xl pb-4">
+      <h2 className="font-bold">A crowd: many simulated stations at once</h2>
+      {state?.running === true ? (
+        <Running of={state} set={set} />
+      ) : (
+        <>
+          <p>Each has a modem, a card and a carrier of its own, and calls the desk’s real listeners over a real socket.</p>
+          <div className="my-2 flex flex-wrap items-end gap-3">
+            <div className="w-32">
+              <Field label="How many" value={count} change={setCount} keyboard="numeric" />
             </div>
-          </>
-        )}
-      </section>
-    </details>
+            <div className="w-40">
+              <Field label="Each calls every" value={often} change={setOften} />
+            </div>
+            <div className="w-52">
+              <Choose
+                label="They speak"
+                value={protocol}
+                change={setProtocol}
+                of={crowdProtocols.map((one) => ({ value: one, label: listeners[one].label }))}
+              />
+            </div>
+            <Tick done={stations} press={() => setStations(!stations)}>
+              Open them as stations of this desk; they stay
+            </Tick>
+            <Press why={why} onPress={start}>
+              Start the crowd
+            </Press>
+          </div>
+        </>
+      )}
+    </section>
   );
 };

@@ -109,6 +109,8 @@ export type Picture = {
   readonly step: string;
   readonly lamp: LampName | null;
   readonly path: ElementId | null;
+  /** The entry that it goes with, such as what another desk said; null where it goes with none. */
+  readonly of: Ulid | null;
   readonly pos: Pos;
   readonly who: Who;
 };

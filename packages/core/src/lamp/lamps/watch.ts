@@ -1,12 +1,12 @@
 // Watch: scheduled check-ins that arrived by themselves while nobody was there, supervision armed, account off test. Nobody types a count.
 import { settingKey } from '../../name/index.ts';
 import { comparePos, evidencePos } from '../../journal/index.ts';
-import { deskIsOurs, evidenceFor, type Judging } from '../context.ts';
+import { asItRuns, deskIsOurs, evidenceFor, type Judging } from '../context.ts';
 import { onTest, testDue } from '../on-test.ts';
 import { openLapses } from '../supervision.ts';
 import { reason } from '../reason.ts';
 import { type Judged, judged } from '../result.ts';
-import { checkInsOf } from '../scheduled.ts';
+import { checkInsOf, scheduleOf } from '../scheduled.ts';
 import { failedSince, factOf, saidBy, weighed, wordsOf } from '../weigh.ts';
 
 /** Tests that somebody at another desk says came by themselves since anybody was last there, each instant once. */
@@ -19,6 +19,14 @@ export const testsElsewhere = (j: Pick<Judging, 'state'>): readonly number[] => 
       return Array.isArray(said) ? said.flatMap((at: unknown) => (typeof at === 'number' && at > since ? [at] : [])) : [];
     });
   return [...new Set(tests)].sort((a, b) => a - b);
+};
+
+/** After when another desk can be asked for the tests that came by themselves; null where the desk is ours, they were told already, or nobody knows how often the unit calls. */
+export const ringAfter = (j: Judging): number | null => {
+  if (deskIsOurs(j) || j.state.signed?.ending === 'taken down') return null;
+  const { every, late } = scheduleOf(j.state, asItRuns(j.state), j.now);
+  const left = j.state.attended?.ord ?? null;
+  return every === null || left === null || testsElsewhere(j).length >= j.house.checkIns ? null : left + j.house.checkIns * every + late;
 };
 
 /** At somebody else's desk nobody here hears the check-ins: they are asked for, and stay a word. */

@@ -1,5 +1,7 @@
 // What is due after the handover: what ends, and which proof grows too old; as a list and as a calendar file.
+import { judging, ringAfter } from '@green-lamp/core/lamp';
 import { lampWords } from '@green-lamp/core/name';
+import { type Instant, instant } from '@green-lamp/core/quantity';
 import { type Due, dueList } from '@green-lamp/core/walk';
 import { Empty } from '../../../../parts/State.tsx';
 import { calendarText, type DueDay } from '../../../../store/calendar.ts';
@@ -8,20 +10,27 @@ import type { Station } from '../../../../store/use-station.ts';
 import { handOut } from './journal-file.ts';
 
 const wordsOf = (due: Due): { what: string; why: string } =>
-  due.is === 'end'
+  due.is === 'ring'
+    ? { what: 'Ring the other desk: did the tests come by themselves?', why: 'Nobody here hears them: Watch stands on what they say.' }
+    : due.is === 'end'
     ? { what: `${due.what}: ${due.kind} ends`, why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.` }
     : {
         what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
         why: 'By the house rules that the station follows its proof is too old from then on.',
       };
 
+const ringOf = (station: Station): Instant | null => {
+  const after = ringAfter(judging(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now }));
+  return after === null ? null : instant(after);
+};
+
 export const DuePart = ({ station }: { station: Station }) => {
-  const list = dueList(station.state, station.line, { now: station.now, zone: station.zone });
+  const list = dueList(station.state, station.line, { now: station.now, zone: station.zone, ring: ringOf(station) });
   const name = station.state.station?.name ?? '';
   const save = (): void => {
     const days = list.map((due): DueDay => {
       const { what, why } = wordsOf(due);
-      const id = due.is === 'end' ? due.key : `${due.lamp}-${due.path ?? ''}`;
+      const id = due.is === 'end' ? due.key : due.is === 'ring' ? 'ring' : `${due.lamp}-${due.path ?? ''}`;
       return { id: `${station.stream}-${id}@green-lamp`, day: due.day, what: `${name}: ${what}`, why };
     });
     calendarText(days)

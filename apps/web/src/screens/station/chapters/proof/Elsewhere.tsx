@@ -9,6 +9,7 @@ import { callOver, makeEvent, type Rung, type Told } from '../../../../commands/
 import { askedFor } from '../../../../parts/asked-words.ts';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { Press } from '../../../../parts/Press.tsx';
+import { TakePicture } from '../../../../parts/TakePicture.tsx';
 import { Tick } from '../../../../parts/Tick.tsx';
 import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
@@ -151,6 +152,40 @@ const TheCall = ({ station, made }: { station: Station; made: readonly Made[] })
   );
 };
 
+const saidWords = { right: 'they have it', wrong: 'they have another', missing: 'they have nothing' } as const;
+/** What they said of what was made, each with the pictures that go with it: of a portal's graph, of their list. */
+const WhatTheySaid = ({ station }: { station: Station }) => {
+  const told = station.state.made.flatMap((one) => (one.said === null ? [] : [{ one, said: one.said }])).slice(-20);
+  if (told.length === 0) return null;
+  return (
+    <section aria-label="What they said">
+      <h3 className="border-b border-rule-2 font-bold">What they said</h3>
+      <ul>
+        {told.toReversed().map(({ one, said }) => {
+          const pictures = station.state.pictures.filter(({ of }) => of === said.pos.id);
+          return (
+            <li key={one.pos.id} className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1">
+              <span className="min-w-52 grow basis-0">
+                <strong>{nameOf(one)}</strong>: {saidWords[said.is]}, {said.how === 'log' ? 'by their log' : 'by word'},{' '}
+                {station.speaker.when(said.pos.ord)}
+              </span>
+              {pictures.length > 0 && (
+                <span className="text-note text-ink-2">
+                  {counted(pictures.length, 'picture')}, the last {station.speaker.when(pictures.at(-1)?.taken ?? 0)}
+                </span>
+              )}
+              <TakePicture
+                of={{ stream: station.stream, step: `their graph or list, ${nameOf(one)}`, lamp: 'Call', path: one.path, re: said.pos.id }}
+                short
+              />
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+};
+
 export const Elsewhere = ({ station }: { station: Station }) => {
   const since = station.state.rung?.pos.ord ?? 0;
   const open = station.state.made.filter(({ said, pos }) => said === null && (pos.ord > since || station.now - pos.ord < 43_200_000));
@@ -160,6 +195,7 @@ export const Elsewhere = ({ station }: { station: Station }) => {
       <Walk station={station} made={open} />
       <TheCall station={station} made={open} />
       <TheirLog station={station} made={proves} />
+      <WhatTheySaid station={station} />
     </>
   );
 };
