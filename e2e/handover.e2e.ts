@@ -227,3 +227,32 @@ test('[J8] a station in one file: whole by the command line, refused once a byte
   await page.getByRole('link', { name: 'All in one' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'All in one' })).toBeVisible();
 });
+
+test('the logbook: found by words and person, with what stood before, as it was then, the chain whole, and a note that stays', async ({ page, desk }) => {
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Has a logbook', account: newAccount(), paths: ['Ethernet'] });
+  await setting(page, /^Path, Ethernet/, 'Arrives from address', '127.0.9.1');
+  await setting(page, /^Path, Ethernet/, 'Arrives from address', '127.0.9.2');
+  await delivered(page);
+  await page.keyboard.press('8');
+  await part(page, 'Logbook');
+  const entries = page.getByRole('list', { name: 'Entries, newest first' });
+  await expect(entries.getByRole('listitem').first()).toContainText('127.0.9.1 → 127.0.9.2');
+  await page.getByRole('region', { name: 'Find entries' }).getByLabel('Words').fill('no such words');
+  await expect(page.getByText('No entry fits all of that.')).toBeVisible();
+  await page.getByRole('region', { name: 'Find entries' }).getByLabel('Words').fill('arrives from');
+  await expect(entries.getByRole('listitem')).toHaveCount(2);
+  await entries.getByRole('button', { name: /^As it was then/ }).last().click();
+  const then = page.getByRole('region', { name: 'As it was then' });
+  await then.getByText(/^Its sheet then/).click();
+  await expect(then).toContainText('127.0.9.1');
+  await expect(then).not.toContainText('127.0.9.2');
+  await page.getByRole('button', { name: 'Look over the chain' }).click();
+  await expect(page.getByText(/^The chain is whole/)).toBeVisible();
+  const note = page.getByRole('region', { name: 'A note' });
+  await note.getByRole('button', { name: 'Client informed.' }).click();
+  await note.getByRole('button', { name: 'Keep the note' }).click();
+  await page.getByRole('region', { name: 'Find entries' }).getByLabel('Words').fill('client informed');
+  await expect(entries.getByRole('listitem')).toHaveCount(1);
+  await delivered(page);
+});

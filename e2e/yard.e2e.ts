@@ -94,7 +94,7 @@ test('a crowd of simulated stations calls the desk’s real listeners; a carrier
   await arrive(page, desk.web, '/yard');
   const crowd = page.getByRole('region', { name: 'A crowd' });
   await crowd.getByLabel('How many').fill('20000');
-  await expect(crowd).toContainText('1 to 10000 stations are possible.');
+  await expect(crowd).toContainText('It can be 1 to 10000.');
   await crowd.getByLabel('How many').fill('6');
   await crowd.getByLabel('Each calls every').fill('1 s');
   await crowd.getByRole('button', { name: 'Start the crowd' }).click();

@@ -5,6 +5,9 @@ import { readdirSync } from 'node:fs';
 import { join as path } from 'node:path';
 import { WebSocket } from 'ws';
 import { may, type Permission, routes } from '@green-lamp/core/api';
+import { check } from '@green-lamp/core/check';
+import type { Entry } from '@green-lamp/core/journal';
+import { asPlanned } from '@green-lamp/core/lamp';
 import { accessStream, isObject, peopleStream, type Role, roles, settingKey, stationStream, type Ulid } from '@green-lamp/core/name';
 import { markName } from '../shell/may.ts';
 import { Copies } from '../safe/copies.ts';
@@ -111,6 +114,42 @@ test('the cookie is read by no script, sent to no other site, and only its hash 
   const entries = server.journal.after([accessStream, peopleStream], 0, 1000).map(({ text }) => text);
   expect(entries.some((text) => text.includes('"signed.in"'))).toBe(true);
   for (const hidden of [secret, good, server.running.firstCode ?? 'none']) expect(entries.join('')).not.toContain(hidden);
+});
+test('a stop is accepted by a lead alone; what is to be mended, by whoever works there; opening it again, by anybody', async () => {
+  const ned = await join('Ned', 'technician');
+  const own = { who: { person: ned.person, device: server.me.device } };
+  const as = { who: { person: leads, device: server.me.device } };
+  const stream = stationStream(server.chance.ulid(Date.now()));
+  const [unit, path, receiver] = [server.chance.element(), server.chance.element(), server.chance.element()];
+  const deliver = async (by: Browser, ...entries: Entry[]) =>
+    (
+      (await (await send('/api/entries', { entries: entries.map((one) => server.textOf(one)), secrets: [] }, by)).json()) as {
+        answers: { is: string; problems?: { sentence: string }[] }[];
+      }
+    ).answers.map(({ is, problems = [] }) => [is, problems.map(({ sentence }) => sentence).join('')]);
+  const set = (key: ReturnType<typeof settingKey>, value: string | number) =>
+    server.entry(stream, 'setting.set', { key, value, origin: 'typed', simulated: false, over: null }, own);
+  await deliver(
+    ned,
+    server.entry(stream, 'station.opened', { name: 'Swapped ports', demo: false }, own),
+    server.entry(stream, 'element.added', { group: 'unit', id: unit, label: 'unit' }, own),
+    server.entry(stream, 'element.added', { group: 'path', id: path, label: 'ethernet' }, own),
+    server.entry(stream, 'element.added', { group: 'receiver', id: receiver, label: 'desk' }, own),
+    set(settingKey('path', path, 'kind'), 'ethernet'),
+    set(settingKey('receiver', receiver, 'port'), 4110),
+    set(settingKey('unit', unit, 'deskPort'), 4101),
+  );
+  const state = await server.journal.state(stream);
+  const found = check(asPlanned(state), { traits: () => null, demo: false, now: Date.now() });
+  const stop = found.find(({ severity }) => severity === 'stop');
+  if (stop === undefined) throw new Error('swapped ports stop nothing');
+  const accepts = (who: typeof own, lifted = false, finding = stop.id) =>
+    server.entry(stream, 'finding.accepted', { finding, about: stop.about, reason: 'for the test', lifted }, who);
+  const [[is, why] = []] = await deliver(ned, accepts(own));
+  expect([is, why]).toEqual(['refused', expect.stringContaining('only a lead accepts a stop')]);
+  expect(await deliver(ned, accepts(own, false, 'a/finding-that-is-no-stop'))).toEqual([['kept', '']]);
+  expect(await deliver(lead, accepts(as))).toEqual([['kept', '']]);
+  expect(await deliver(ned, accepts(own, true))).toEqual([['kept', '']]);
 });
 test('a name in a header, a cookie that was made up, another person’s entries and a role that one gives oneself are not believed', async () => {
   const bo = await join('Bo', 'technician');

@@ -74,9 +74,13 @@ export const judged = (
   });
   if (of === null) return null;
   const watched = supervision(state, heard, now, around.downs);
-  const dues = [...allLamps(of.line).map(({ due }) => due), testDue(state, now), watched.changes, watched.quiet?.from ?? null, of.ring].flatMap(
-    (due) => (due !== null && due > now ? [due] : []),
-  );
+  const dues = [
+    ...allLamps(of.line).map(({ due }) => due),
+    testDue(state, now),
+    watched.changes,
+    watched.quiet?.from ?? null,
+    of.ring,
+  ].flatMap((due) => (due !== null && due > now ? [due] : []));
   const quiet =
     watched.quiet !== null && watched.quiet.from <= now && openLapses(state).length === 0
       ? { since: instant(watched.quiet.since), usual: Math.round(watched.quiet.usual) }

@@ -1,7 +1,16 @@
 // Nothing is believed too easily: what an entry says of a frame, a capture, a log or a file is compared with what the desk keeps of it.
-import { type ElementId, houseStream, type Json, lampWords, profilesStream, type Sha256, type Stream } from '@green-lamp/core/name';
+import {
+  type ElementId,
+  houseStream,
+  type Json,
+  lampWords,
+  profilesStream,
+  type Role,
+  type Sha256,
+  type Stream,
+} from '@green-lamp/core/name';
 import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
-import { check } from '@green-lamp/core/check';
+import { check, type Finding } from '@green-lamp/core/check';
 import { accountsOf, allLamps, asPlanned, lamps, rulesOf, type Verdict, verdictWords } from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
@@ -149,6 +158,23 @@ const confirmedFaults = (turn: Turn, { blobs: hashes }: Entry, state: State, dat
   return made ? [] : why('No event was made within two minutes of that line: note that you make it, then make it.');
 };
 
+/** What the checks say of a station's sheet now, as the desk itself finds it. */
+const findingsNow = (turn: Turn, state: State, here: Here | null): readonly Finding[] => {
+  const rules = rulesOf(state, { house: turn.head(houseStream).state, profiles: turn.head(profilesStream).state });
+  const by = { ...rules, heard: turn.heardOf(state.stream), now: turn.now };
+  return check(asPlanned(state), aroundOf(state, { ...by, traits: () => null, ...(here === null ? {} : { here }) }));
+};
+/** A stop is accepted by a lead; what is to be mended or looked at, by whoever works there. */
+const acceptedFaults = (
+  turn: Turn,
+  state: State,
+  { finding, lifted }: DataOf<'finding.accepted'>,
+  { here, role }: { readonly here: Here | null; readonly role: Role | null },
+): Problem[] =>
+  lifted || role === 'lead' || !findingsNow(turn, state, here).some(({ id, severity }) => id === finding && severity === 'stop')
+    ? []
+    : [problem('refused', 'data.finding', { why: 'it is a stop, and only a lead accepts a stop' })];
+
 const greener: readonly Verdict[] = ['failed', 'stale', 'dark', 'marginal', 'proven', 'none'];
 
 /** 'Site complete' and 'watched' are what the desk itself finds, and nobody's word: what stands in the way is said one by one. */
@@ -159,7 +185,7 @@ const signedFaults = (turn: Turn, { stream }: Entry, state: State, data: DataOf<
   const heard = turn.heardOf(stream);
   const by = { ...rules, heard, now: turn.now };
   const line = lamps(state, by);
-  const findings = check(asPlanned(state), aroundOf(state, { ...by, traits: () => null, ...(here === null ? {} : { here }) }));
+  const findings = findingsNow(turn, state, here);
   const speaker = speakerOf(state, () => null, turn.now, siteZone(state));
   const blocks =
     data.ending === 'watched'
@@ -204,7 +230,13 @@ const pictureFaults = (turn: Turn, { blobs: hashes }: Entry, data: DataOf<'pictu
 };
 
 /** All that keeps an entry out because the desk knows better. */
-export const compared = (turn: Turn, entry: Entry, known: Known, state: State, here: Here | null): readonly Problem[] => {
+export const compared = (
+  turn: Turn,
+  entry: Entry,
+  known: Known,
+  state: State,
+  { here, role }: { readonly here: Here | null; readonly role: Role | null },
+): readonly Problem[] => {
   switch (known.kind) {
     case 'call.attributed':
       return attributedFaults(turn, entry, known.data);
@@ -218,6 +250,8 @@ export const compared = (turn: Turn, entry: Entry, known: Known, state: State, h
       return confirmedFaults(turn, entry, state, known.data);
     case 'signed.off':
       return signedFaults(turn, entry, state, known.data, here);
+    case 'finding.accepted':
+      return acceptedFaults(turn, state, known.data, { here, role });
     case 'change.shown':
       return shownFaults(turn, state, known.data);
     default:

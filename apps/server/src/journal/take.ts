@@ -76,10 +76,10 @@ export class Take {
     const entry = read.value;
     const judged = judge(entry, by);
     if (!judged.ok) return refused(entry.id, judged.problems);
-    return asAnswer(await this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets)));
+    return asAnswer(await this.journal.append((turn) => this.#decide(turn, entry, text, judged.value, secrets, by.role)));
   }
 
-  #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[]): Decided {
+  #decide(turn: Turn, entry: Entry, text: string, known: Known | null, secrets: readonly SealedBody[], role: Role | null): Decided {
     const there = turn.found(entry.id);
     if (there !== null)
       return there.hash === hashOf(text) ? { is: 'already', row: there } : refused(entry.id, [problem('other-hash', '', {})]);
@@ -94,7 +94,9 @@ export class Take {
     const last = lastLeadFault(turn, known);
     if (last !== null) return refused(entry.id, [last]);
     const faults =
-      known === null ? [] : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state, this.journal.here)];
+      known === null
+        ? []
+        : [...doorFaults(entry, known, head.state), ...compared(turn, entry, known, head.state, { here: this.journal.here, role })];
     if (faults.length > 0) return refused(entry.id, faults);
     const absent = entry.blobs?.find((hash) => !turn.hasBlob(hash));
     if (absent !== undefined) return refused(entry.id, [problem('blob-missing', 'blobs', { hash: absent })]);

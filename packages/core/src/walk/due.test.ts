@@ -27,7 +27,9 @@ test('another desk is to be rung once the tests that house rules ask for were du
   const { m, unit } = onePath();
   const of = () => judging(m.state, { ...m.rules, heard: m.heard, now: m.now });
   const row = (now = m.now) => summary(m.state, { ...m.rules, heard: m.heard, now, traits: () => null, person: () => null });
-  m.set(unit, { 'unit.testEvery': days(1) }).entered(unit).restarted(unit);
+  m.set(unit, { 'unit.testEvery': days(1) })
+    .entered(unit)
+    .restarted(unit);
   m.add('placed', { place: 'site', where: 'the weir' });
   // At our own desk nobody is rung.
   expect(ringAfter(of())).toBeNull();

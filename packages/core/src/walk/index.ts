@@ -25,6 +25,7 @@ export * from './who-next.ts';
 export * from './noticed.ts';
 export * from './offers.ts';
 export * from './outfit.ts';
+export { abouts, filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from './logbook.ts';
 export * from './pending.ts';
 export { reachCells, type ReachCell, reachWords, reachWrong, storm, type ToldCell, toldCells, toldWrong } from './people.ts';
 export * from './polling.ts';

@@ -41,7 +41,7 @@ const Running = ({ of, set }: { of: CrowdState; set: (state: CrowdState) => void
   <div role="status">
     <p>
       {of.made < of.count
-        ? `${of.made} of ${of.count} stations are made so far.`
+        ? `Made so far: ${of.made} of ${of.count}.`
         : `${counted(of.made, 'station')}, each calling every ${inWords(of.every)} by ${listeners[of.protocol].label}.`}{' '}
       {of.stations ? 'Each is a station of this desk.' : 'They are nobody’s accounts: look at the unknown callers on Desk.'}
     </p>
@@ -103,7 +103,7 @@ export const CrowdPart = () => {
   const gap = parseDuration(often, 'Each calls every');
   const why =
     !/^\d+$/.test(count) || wanted < 1 || wanted > mostCrowd
-      ? `1 to ${mostCrowd} stations are possible.`
+      ? `It can be 1 to ${mostCrowd}.`
       : gap.ok
         ? null
         : gap.problems.map((one) => sentence(one)).join(' ');

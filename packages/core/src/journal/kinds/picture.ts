@@ -24,6 +24,9 @@ export const pictureTaken = kind(
     const hash = entry.blobs?.[0];
     return hash === undefined
       ? state
-      : { ...state, pictures: [...state.pictures, { hash, taken, step, lamp, path, of: entry.re?.[0] ?? null, pos, who: entry.who }].slice(-most) };
+      : {
+          ...state,
+          pictures: [...state.pictures, { hash, taken, step, lamp, path, of: entry.re?.[0] ?? null, pos, who: entry.who }].slice(-most),
+        };
   },
 );

@@ -13,11 +13,11 @@ const wordsOf = (due: Due): { what: string; why: string } =>
   due.is === 'ring'
     ? { what: 'Ring the other desk: did the tests come by themselves?', why: 'Nobody here hears them: Watch stands on what they say.' }
     : due.is === 'end'
-    ? { what: `${due.what}: ${due.kind} ends`, why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.` }
-    : {
-        what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
-        why: 'By the house rules that the station follows its proof is too old from then on.',
-      };
+      ? { what: `${due.what}: ${due.kind} ends`, why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.` }
+      : {
+          what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
+          why: 'By the house rules that the station follows its proof is too old from then on.',
+        };
 
 const ringOf = (station: Station): Instant | null => {
   const after = ringAfter(judging(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now }));

@@ -5,6 +5,7 @@ import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
 import { DuePart } from './DuePart.tsx';
 import { LabelPart } from './LabelPart.tsx';
+import { LogbookPart } from './Logbook.tsx';
 import { PutBack } from './PutBack.tsx';
 import { RecordPart } from './RecordPart.tsx';
 import { SignOff } from './SignOff.tsx';
@@ -24,6 +25,7 @@ const parts = [
   { id: 'sign-off', label: 'Sign-off', Part: SignOffPart },
   { id: 'label', label: 'Label', Part: LabelPart },
   { id: 'due', label: 'Due', Part: DuePart },
+  { id: 'logbook', label: 'Logbook', Part: LogbookPart },
 ] as const;
 
 export const HandoverChapter = () => {

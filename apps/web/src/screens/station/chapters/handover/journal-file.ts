@@ -4,11 +4,15 @@ import { exportText, type Kept } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import { db } from '../../../../store/db.ts';
 
-export const journalFile = async (stream: Stream): Promise<string> => {
+/** A stream's kept entries as they lie here, in their order. */
+export const keptOf = async (stream: Stream): Promise<Kept[]> => {
   const rows = await db.kept.where('stream').equals(stream).sortBy('seq');
-  const kept = rows.flatMap(({ text, hash, seq, received, link }): Kept[] =>
+  return rows.flatMap(({ text, hash, seq, received, link }): Kept[] =>
     isSha256(hash) && isSha256(link) ? [{ text, hash, seq, received: instant(received), link }] : [],
   );
+};
+export const journalFile = async (stream: Stream): Promise<string> => {
+  const kept = await keptOf(stream);
   const waiting = await db.queue.where('stream').equals(stream).sortBy('q');
   return exportText(
     stream,

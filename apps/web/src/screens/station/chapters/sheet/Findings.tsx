@@ -5,6 +5,7 @@ import { Explain } from '../../../../parts/Explain.tsx';
 import { severityMeans, severityWords } from '../../../../parts/severity-words.ts';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
 import { append } from '../../../../store/append.ts';
+import { useLive } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 
 const edge: { readonly [S in Severity]: string } = {
@@ -41,6 +42,8 @@ const Line = ({
 }) => {
   const [open, setOpen] = useState(false);
   const { what, why, todo } = sayFinding(finding);
+  const role = useLive(({ signedIn }) => signedIn?.role ?? null);
+  const onlyLead = finding.severity === 'stop' && role !== null && role !== 'lead';
   return (
     <li id={findingId(finding)} tabIndex={-1} className={`bg-sheet-2 px-3 ${edge[finding.severity]}`}>
       <div className="flex flex-wrap items-center gap-x-3">
@@ -59,6 +62,7 @@ const Line = ({
         <button
           type="button"
           className="quiet"
+          disabled={onlyLead}
           onClick={() => {
             say({
               title: what,
@@ -71,7 +75,7 @@ const Line = ({
             });
           }}
         >
-          Accept
+          {onlyLead ? 'A lead accepts it' : 'Accept'}
         </button>
         <button
           type="button"
