@@ -228,7 +228,10 @@ test('[J8] a station in one file: whole by the command line, refused once a byte
   await expect(page.getByRole('heading', { level: 1, name: 'All in one' })).toBeVisible();
 });
 
-test('the logbook: found by words and person, with what stood before, as it was then, the chain whole, and a note that stays', async ({ page, desk }) => {
+test('the logbook: found by words and person, with what stood before, as it was then, the chain whole, and a note that stays', async ({
+  page,
+  desk,
+}) => {
   await arrive(page, desk.web);
   await openStation(page, { name: 'Has a logbook', account: newAccount(), paths: ['Ethernet'] });
   await setting(page, /^Path, Ethernet/, 'Arrives from address', '127.0.9.1');
@@ -242,7 +245,10 @@ test('the logbook: found by words and person, with what stood before, as it was 
   await expect(page.getByText('No entry fits all of that.')).toBeVisible();
   await page.getByRole('region', { name: 'Find entries' }).getByLabel('Words').fill('arrives from');
   await expect(entries.getByRole('listitem')).toHaveCount(2);
-  await entries.getByRole('button', { name: /^As it was then/ }).last().click();
+  await entries
+    .getByRole('button', { name: /^As it was then/ })
+    .last()
+    .click();
   const then = page.getByRole('region', { name: 'As it was then' });
   await then.getByText(/^Its sheet then/).click();
   await expect(then).toContainText('127.0.9.1');

@@ -10,7 +10,7 @@ import type { Station } from '../store/use-station.ts';
 
 export const askEvent = (station: Station, of: Makeable, path: ElementId | null): Promise<unknown> => {
   const now = deviceNow();
-  const { until } = askTimes(station.state, of);
+  const { until } = askTimes({ state: station.state, profiles: station.rules.profiles }, of);
   const { what, zone, is } = of;
   return append(station.stream, [
     { kind: 'challenge.made', data: { path, zone, is, what: what.slice(0, 80), until: instant(now + until), pressed: now, words: '' } },

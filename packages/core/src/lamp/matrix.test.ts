@@ -146,7 +146,7 @@ describe('the matrix', () => {
       ['Door', 'restoral', 1],
     ]);
     // Two items are walked to, six events made and answered.
-    expect(planTakes(m, plan)).toBe(2 * minutes(1) + 6 * minutes(1));
+    expect(planTakes({ state: m.state, profiles: [] }, plan)).toBe(2 * minutes(1) + 6 * minutes(1));
     walked(m, paths[0], 1, ['3', '4']);
     expect(left(m).map(({ why, path }) => [why, path])).toEqual([
       ['kind', paths[1]],

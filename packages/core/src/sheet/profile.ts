@@ -177,6 +177,10 @@ const inProfile = {
   setsPath: optional(flag),
   /** It never says that an event is over: the rest state can't be seen at the desk. */
   noRestorals: optional(flag),
+  /** Events that come along with one of an input, by their names at the desk: nobody is asked whose they are. */
+  companions: optional(listOf(words(32), 20)),
+  /** It gathers what happens, and tells it after so long at most, ms. */
+  gathers: optional(whole(1, 3_600_000)),
   /** A keepalive of its own is no traffic to its idle limit. */
   idleIgnoresKeepalive: optional(flag),
   /** Names under which the device exports a setting or tells what it measures. */

@@ -5,6 +5,7 @@ import { instant, minutes } from '../quantity/index.ts';
 import type { StationMaker } from '../scenario/index.ts';
 import { speakerOf } from '../journal/index.ts';
 import { sayReason } from '../lamp/index.ts';
+import { shippedProfiles } from '../sheet/index.ts';
 import { askTimes, cameAsMeant, wasAskedFor } from './index.ts';
 
 const ask = (
@@ -113,8 +114,13 @@ test('a delayed area is waited for until its delay has run', () => {
   const area = m.element('area', 'hall');
   const door = m.element('device', 'door');
   m.set(area, { 'area.delayed': true }).set(door, { 'device.area': area, 'device.zone': 3 }).set(unit, { 'unit.entryDelay': 45_000 });
-  expect(askTimes(m.state, { item: door }).usual).toBe(75_000);
-  expect(askTimes(m.state, { item: null }).usual).toBe(30_000);
+  expect(askTimes({ state: m.state, profiles: [] }, { item: door }).usual).toBe(75_000);
+  expect(askTimes({ state: m.state, profiles: [] }, { item: null })).toMatchObject({ usual: 30_000, armed: null });
+  // It is armed first; a unit that gathers tells later, all that it has.
+  m.set(unit, { 'unit.exitDelay': 60_000 });
+  expect(askTimes({ state: m.state, profiles: [] }, { item: door }).armed).toBe(60_000);
+  const gathering = shippedProfiles.filter(({ id }) => id === 'logger-with-modem');
+  expect(askTimes({ state: m.state, profiles: gathering }, { item: null })).toMatchObject({ usual: 90_000, late: 180_000, until: 960_000 });
 });
 
 test('an answer by a path that nobody knows, or that is only claimed, is not as it was meant', () => {
@@ -143,8 +149,9 @@ describe('whether what arrived was asked for', () => {
     dropped: null,
     answered: null,
   };
-  const state = (...challenges: object[]) => ({ challenges }) as unknown as Parameters<typeof wasAskedFor>[0];
-  const came = (of: object = {}) => ({ entry: null, zone: '003', is: 'alarm' as const, at: at + 5000, ...of });
+  const state = (...challenges: object[]) =>
+    ({ state: { challenges }, profiles: [{ companions: ['tamper'] }] }) as unknown as Parameters<typeof wasAskedFor>[0];
+  const came = (of: object = {}) => ({ entry: null, event: 'air lost', zone: '003', is: 'alarm' as const, at: at + 5000, ...of });
   const answered = { ...one, answered: { entry: 'E1', at: at + 5000 } };
   test.each([
     ['it is waited for, leading zeros or not', state(one), came(), true],
@@ -159,5 +166,8 @@ describe('whether what arrived was asked for', () => {
     ['the end of what was made', state(answered), came({ entry: 'E2', is: 'restoral' }), true],
     ['any event was asked for', state({ ...one, zone: null }), came({ zone: '7' }), true],
     ['nothing was asked for', state(), came(), false],
+    ['what its unit sends along, of whichever zone', state(one), came({ event: 'tamper', zone: '9' }), true],
+    ['the same, while nothing is asked for', state(), came({ event: 'tamper' }), false],
+    ['the same, after its time', state(one), came({ event: 'tamper', at: at + 60_001 }), false],
   ])('%s', (_, of, frame, asked) => expect(wasAskedFor(of, frame)).toBe(asked));
 });

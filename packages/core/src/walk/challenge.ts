@@ -5,10 +5,17 @@ import { type Challenge, elementsOf, type State, wanted } from '../journal/index
 import { type Demand, eventReceivers, inUse, type Judging, type Makeable, makeables, matrix, openDemands } from '../lamp/index.ts';
 import { minutes, seconds } from '../quantity/index.ts';
 
-export type AskTimes = { readonly usual: number; readonly late: number; readonly until: number };
+export type AskTimes = {
+  readonly usual: number;
+  readonly late: number;
+  readonly until: number;
+  /** It has to be armed first, and its exit delay to run so long, ms; null where it need not. */
+  readonly armed: number | null;
+};
+type Of = Pick<Judging, 'state' | 'profiles'>;
 
-/** How long an answer takes, ms: dialling and the desk, and an entry delay that has to run first. Common practice, no source. */
-export const askTimes = (state: State, { item }: Pick<Makeable, 'item'>): AskTimes => {
+/** How long an answer takes, ms: dialling and the desk, an entry delay that has to run first, and what its unit gathers by its profile. Common practice, no source. */
+export const askTimes = ({ state, profiles }: Of, { item }: Pick<Makeable, 'item'>): AskTimes => {
   const unit = elementsOf(state, 'unit')[0]?.id ?? null;
   const area =
     item === null ? null : (['input', 'device'] as const).map((group) => wanted(state, settingKey(group, item, 'area'))).find(Boolean);
@@ -16,25 +23,41 @@ export const askTimes = (state: State, { item }: Pick<Makeable, 'item'>): AskTim
     typeof area === 'string' &&
     elementsOf(state, 'area').some(({ id }) => id === area && wanted(state, settingKey('area', id, 'delayed')) === true);
   const entry = unit === null || !delayed ? 0 : wanted(state, settingKey('unit', unit, 'entryDelay'));
-  const delay = typeof entry === 'number' ? entry : 0;
-  return { usual: seconds(30) + delay, late: minutes(2) + delay, until: minutes(15) + delay };
+  const exit = unit === null || !delayed ? null : wanted(state, settingKey('unit', unit, 'exitDelay'));
+  const gathers = Math.max(0, ...profiles.map(({ gathers: most }) => most ?? 0));
+  const delay = (typeof entry === 'number' ? entry : 0) + gathers;
+  return {
+    usual: seconds(30) + delay,
+    late: minutes(2) + delay,
+    until: minutes(15) + delay,
+    armed: typeof exit === 'number' && exit > 0 ? exit : null,
+  };
 };
 
 /** How long the answer to one that was made takes, by what it asks for. */
-export const askTimesOf = (state: State, one: Challenge): AskTimes =>
-  askTimes(state, {
-    item: makeables({ state, profiles: [] }).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null,
+export const askTimesOf = (of: Of, one: Challenge): AskTimes =>
+  askTimes(of, {
+    item: makeables(of).find(({ zone, is }) => zone === one.zone && is === (one.is ?? 'alarm'))?.item ?? null,
   });
 
-/** Whether somebody asked for what arrived: it answered what was asked, is waited for now, or is the end of what was made. Another event of the same moment is not. */
+/** Whether somebody asked for what arrived: it answered what was asked, is waited for now, is the end of what was made, or one of the events that its unit sends along. Another event of the same moment is not. */
 export const wasAskedFor = (
-  { challenges }: State,
-  of: { readonly entry: string | null; readonly zone: string | null; readonly is: Turn | null; readonly at: number },
+  { state: { challenges }, profiles }: { readonly state: Pick<State, 'challenges'>; readonly profiles: Of['profiles'] },
+  of: {
+    readonly entry: string | null;
+    readonly event: string | null;
+    readonly zone: string | null;
+    readonly is: Turn | null;
+    readonly at: number;
+  },
 ): boolean => {
   const zone = of.zone === null ? null : plainZone(of.zone);
+  const alongs = new Set(profiles.flatMap(({ companions }) => companions ?? []));
   return challenges.some(({ answered, dropped, pressed, until, zone: asked, is }) => {
     if (answered !== null && of.entry !== null && answered.entry === of.entry) return true;
-    if (dropped !== null || pressed === null || of.at < pressed || of.at > until || (asked !== null && asked !== zone)) return false;
+    if (dropped !== null || pressed === null || of.at < pressed || of.at > until) return false;
+    if (of.event !== null && alongs.has(of.event)) return true;
+    if (asked !== null && asked !== zone) return false;
     return of.is === 'restoral' || (answered === null && (is ?? 'alarm') === (of.is ?? 'alarm'));
   });
 };
@@ -90,8 +113,8 @@ const backwards = (events: readonly Makeable[]): Makeable[] => {
 const walking = minutes(1);
 const making = seconds(30);
 /** How long a plan takes, ms: the way between items, making each event and its usual answer. */
-export const planTakes = ({ state }: Pick<Judging, 'state'>, plan: readonly EventAsk[]): number =>
-  plan.reduce((sum, { of }, i) => sum + (plan[i - 1]?.of.item === of.item ? 0 : walking) + making + askTimes(state, of).usual, 0);
+export const planTakes = (j: Of, plan: readonly EventAsk[]): number =>
+  plan.reduce((sum, { of }, i) => sum + (plan[i - 1]?.of.item === of.item ? 0 : walking) + making + askTimes(j, of).usual, 0);
 
 /** The next to ask for: the first of the plan that nobody is waiting for. */
 export const nextAsk = (j: Judging): EventAsk | null => {

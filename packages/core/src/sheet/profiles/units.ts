@@ -152,7 +152,9 @@ export const unitProfiles: readonly Profile[] = [
   },
   {
     ...common,
-    version: 2,
+    version: 3,
+    // It looks at its memory by its timer, and dials for all that is in it.
+    gathers: 60 * s,
     id: 'logger-with-modem',
     kind: 'logger',
     name: 'Logger with a serial side',
@@ -185,7 +187,9 @@ export const unitProfiles: readonly Profile[] = [
   },
   {
     ...common,
-    version: 3,
+    version: 4,
+    // A sensor whose lid is off says so before it says anything else.
+    companions: ['tamper', 'tamper restored', 'opened', 'closed'],
     id: 'keypad-panel',
     kind: 'panel',
     name: 'Panel with a keypad',

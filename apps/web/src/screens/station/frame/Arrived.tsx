@@ -27,7 +27,10 @@ export const Arrived = ({ station }: { station: Station }) => {
     isGood(of) &&
     (of.grade ?? 0) >= 7 &&
     onTest(station.state, of.at) !== null &&
-    !wasAskedFor(station.state, { entry: of.entry, zone: of.zone, is: isTurn(of.turn) ? of.turn : null, at: of.at });
+    !wasAskedFor(
+      { state: station.state, profiles: station.rules.profiles },
+      { entry: of.entry, event: of.event, zone: of.zone, is: isTurn(of.turn) ? of.turn : null, at: of.at },
+    );
   const good = frame !== undefined && isGood(frame);
   const alarm = frame !== undefined && isUnasked(frame);
   useEffect(() => {

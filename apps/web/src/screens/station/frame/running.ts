@@ -39,7 +39,9 @@ export const useRunning = (station: Station, now: number): readonly Running[] =>
     ...(drill === null ? [] : [{ is: 'drill' as const, since: drill.pos.ord }]),
     ...(hold === null ? [] : [{ is: 'hold' as const, since: now - holdTime(hold, deviceNow()) }]),
     ...openChallenges(station.state, now).flatMap((of): Running[] =>
-      of.pressed === null ? [] : [{ is: 'asked', since: of.pressed, of, ...askTimesOf(station.state, of) }],
+      of.pressed === null
+        ? []
+        : [{ is: 'asked', since: of.pressed, of, ...askTimesOf({ state: station.state, profiles: station.rules.profiles }, of) }],
     ),
     ...restarts,
     ...openTemporary(station.state).map((of) => ({ is: 'temporary' as const, since: of.since, of })),

@@ -4,7 +4,7 @@ import type { Challenge } from '@green-lamp/core/journal';
 import type { ElementId } from '@green-lamp/core/name';
 import { inWords } from '@green-lamp/core/quantity';
 import { judging, type Makeable, makeables } from '@green-lamp/core/lamp';
-import { askPlan, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
+import { askPlan, askTimes, askTimesOf, cameAsMeant, nextAsk, openChallenges } from '@green-lamp/core/walk';
 import { askEvent, dropEvent, pressEvent } from '../../../../commands/challenge.ts';
 import { askedFor } from '../../../../parts/asked-words.ts';
 import { SayWindow, type Saying } from '../../../../parts/SayWindow.tsx';
@@ -17,7 +17,7 @@ import { useNow } from '../../../../store/use-stream.ts';
 const took = (ms: number): string => (ms < 60_000 ? `${(ms / 1000).toFixed(1)} s` : inWords(Math.round(ms / 1000) * 1000));
 
 const Waiting = ({ station, one, now, drop }: { station: Station; one: Challenge; now: number; drop: () => void }) => {
-  const { usual, late } = askTimesOf(station.state, one);
+  const { usual, late } = askTimesOf({ state: station.state, profiles: station.rules.profiles }, one);
   const ran = one.pressed === null ? null : Math.max(0, now - one.pressed);
   return (
     <li className="flex flex-wrap items-center gap-x-4 border-b border-rule py-1">
@@ -97,6 +97,11 @@ export const AskNow = ({ station }: { station: Station }) => {
           askEvent(station, of, path).then(() => setChosen(null), tell);
         }}
       />
+      {askTimes(j, of).armed !== null && (
+        <p className="border-l-2 border-ink pl-2 font-semibold">
+          Its area is delayed: arm it first, let the exit delay of {inWords(askTimes(j, of).armed ?? 0)} run, then make the event.
+        </p>
+      )}
       <ul aria-label="Waited for">
         {open.map((one) => (
           <Waiting
