@@ -1,4 +1,6 @@
 // How work ends: complete only with nothing in its way, unfinished at any time, and what was undone is put back first.
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
 import { expect, test } from './desk.ts';
 import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation, part, section, inList } from './technician.ts';
 
@@ -85,6 +87,32 @@ test('a site is signed complete once nothing stands in its way; what is undone f
   await sign.getByLabel('By which day').fill('2026-12-03');
   await sign.getByRole('button', { name: 'Sign: left unfinished' }).click();
   await expect(sign.getByRole('status')).toContainText('Left unfinished, signed by Ines');
+  const tell = section(page, 'Who is told that it is unfinished');
+  await expect(tell.getByLabel('What the desk is sent')).toHaveValue(new RegExp(`^Left unfinished: Signed weir.* Account ${account}\\.`));
+  await expect(tell.getByLabel('What the client is sent')).not.toHaveValue(new RegExp(account));
+  await section(page, 'To the desk').getByRole('button', { name: 'It was sent' }).click();
+  await expect(section(page, 'To the desk').getByRole('button', { name: 'It is noted' })).toBeVisible();
+  await delivered(page);
+  await part(page, 'Record');
+  const [record] = await Promise.all([
+    page.waitForEvent('download', { timeout: 60_000 }),
+    page.getByRole('button', { name: 'Save the record (PDF)' }).click(),
+  ]);
+  expect(record.suggestedFilename()).toBe('signed-weir-record.pdf');
+  const file = join(desk.folder, 'record.pdf');
+  await record.saveAs(file);
+  // Debian's own reader: what is on which page.
+  const pages = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
+    .stdout.split('\f')
+    .filter((of) => of.trim() !== '');
+  expect(pages.length).toBeGreaterThan(1);
+  for (const [i, of] of pages.entries()) {
+    expect(of).toContain('UNFINISHED');
+    expect(of).toContain(`${i + 1} of ${pages.length}`);
+  }
+  const whole = pages.join('\n');
+  for (const words of ['What is proved', 'When the lamp is dark', 'switch Q4', 'Bo returns by', 'Head of the chain']) expect(whole).toContain(words);
+  await part(page, 'Sign-off');
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();
   await inList(page, 'Signed weir');

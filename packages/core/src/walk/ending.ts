@@ -15,6 +15,7 @@ import {
 } from '../lamp/index.ts';
 import { reachCells, reachWrong, toldCells, toldWrong } from './people.ts';
 import type { Profile } from '../sheet/index.ts';
+import { swapsUnderWay } from './swap.ts';
 import { openTemporary } from './temporary.ts';
 
 /** Rises with what lamps and checks mean: a sign-off says by which it was judged. */
@@ -114,6 +115,9 @@ export const completeBlocks = (state: State, line: Line, { heard, now, findings,
   ...notBack(state, now, speaker).map(({ code, sentence }) => block(code, sentence)),
   ...toldWrong(toldCells({ state, profiles })).map(({ code, sentence }) => block(code, sentence, { lamp: 'Call', path: null })),
   ...reachWrong(reachCells(state)).map(({ code, sentence }) => block(code, sentence, { lamp: 'Reach', path: null })),
+  ...swapsUnderWay(state, speaker).flatMap(({ element, tasks }) =>
+    tasks.map(({ sentence, key, step }) => block(`swap ${element} ${key ?? step ?? ''}`, sentence)),
+  ),
   ...doorBlocks(state, line, heard),
 ];
 

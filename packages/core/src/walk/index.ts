@@ -27,6 +27,8 @@ export * from './offers.ts';
 export * from './outfit.ts';
 export { abouts, filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from './logbook.ts';
 export * from './pending.ts';
+export { leftOpen, leftTo, type LeftTo } from './left-open.ts';
+export { type RecordDoc, recordOf, type RecordPart, whenDark } from './record.ts';
 export { reachCells, type ReachCell, reachWords, reachWrong, storm, type ToldCell, toldCells, toldWrong } from './people.ts';
 export * from './polling.ts';
 export * from './remote.ts';

@@ -5,17 +5,21 @@ import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
 import { DuePart } from './DuePart.tsx';
 import { LabelPart } from './LabelPart.tsx';
+import { LeftOpen } from './LeftOpen.tsx';
 import { LogbookPart } from './Logbook.tsx';
 import { PutBack } from './PutBack.tsx';
 import { RecordPart } from './RecordPart.tsx';
 import { SignOff } from './SignOff.tsx';
+import { SwapUnderWay } from './SwapUnderWay.tsx';
 
 const SignOffPart = ({ station }: { station: Station }) => {
   const now = useNow(1000);
   return (
     <div className="flex flex-col gap-5">
+      <SwapUnderWay station={station} />
       <PutBack station={station} now={now} />
       <SignOff station={station} now={now} />
+      <LeftOpen station={station} now={now} />
     </div>
   );
 };

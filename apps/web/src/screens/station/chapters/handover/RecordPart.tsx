@@ -1,9 +1,10 @@
 // The record of the station, to be printed, and its whole journal as a file that can be judged anywhere.
 import { useState } from 'react';
-import { sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/core/journal';
-import type { NamedRules } from '@green-lamp/core/lamp';
+import { inOrder, sayFault, speakerOf, type Verified, verifyJournal } from '@green-lamp/core/journal';
+import { judging, type NamedRules, ringAfter } from '@green-lamp/core/lamp';
 import { isSha256 } from '@green-lamp/core/name';
 import { counted, instant, wallTime } from '@green-lamp/core/quantity';
+import { recordOf } from '@green-lamp/core/walk';
 import { tell } from '../../../../store/live.ts';
 import { usePeople } from '../../../../store/use-stream.ts';
 import type { Station } from '../../../../store/use-station.ts';
@@ -36,6 +37,7 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
   const station = { ...here, speaker: speakerOf(here.state, (person) => people[person] ?? null, longAgo, here.zone) };
   const [verified, setVerified] = useState<Verified | null>(null);
   const [packing, setPacking] = useState<string | null>(null);
+  const [making, setMaking] = useState(false);
   const { state, speaker, zone, now, head, entries } = station;
   const waiting = entries.filter(({ waits }) => waits).length;
   const simulated = Object.values(state.evidence).some((evidence) => evidence.simulated);
@@ -43,6 +45,22 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
   const download = async (): Promise<void> => {
     const text = await journalFile(station.stream);
     handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-journal.json`, text);
+  };
+  const pdf = async (): Promise<void> => {
+    setMaking(true);
+    try {
+      const { recordPdf } = await import('../../../../store/record-pdf.ts');
+      const after = ringAfter(judging(state, { ...station.rules, heard: station.beside?.heard ?? [], now }));
+      const doc = recordOf({
+        ...station,
+        entries: inOrder(entries),
+        head: isSha256(head) ? head : null,
+        ring: after === null ? null : instant(after),
+      });
+      handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-record.pdf`, await recordPdf(doc), 'application/pdf');
+    } finally {
+      setMaking(false);
+    }
   };
   const bundle = async (): Promise<void> => {
     const head = station.head;
@@ -77,6 +95,9 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
           }}
         >
           Print the record
+        </button>
+        <button type="button" className="button" disabled={making} onClick={() => void pdf().catch(tell)}>
+          {making ? 'Making the PDF…' : 'Save the record (PDF)'}
         </button>
         <button type="button" className="button" onClick={() => void download().catch(tell)}>
           Save the whole journal (JSON)

@@ -1,0 +1,77 @@
+// The record as a PDF: A4, its head and its state on every page, our own fonts in it. Loaded only where somebody wants one.
+import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url';
+import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
+import pdfMake from 'pdfmake/build/pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { RecordDoc, RecordPart } from '@green-lamp/core/walk';
+
+const fontName = 'Hyperlegible';
+/** A font as the library takes files: base64 under a name. */
+const fileOf = async (url: string): Promise<string> => {
+  const octets = new Uint8Array(await (await fetch(url)).arrayBuffer());
+  let text = '';
+  for (let at = 0; at < octets.length; at += 8192) text += String.fromCharCode(...octets.subarray(at, at + 8192));
+  return btoa(text);
+};
+
+const tableOf = (heads: readonly string[], rows: readonly (readonly string[])[]): Content => ({
+  margin: [0, 2, 0, 8],
+  table: {
+    headerRows: 1,
+    dontBreakRows: true,
+    widths: heads.map((_, i) => (i === 0 ? 'auto' : '*')),
+    body: [heads.map((text) => ({ text, bold: true })), ...rows.map((row) => row.map((text) => ({ text })))],
+  },
+  layout: 'lightHorizontalLines',
+});
+const partOf = ({ head, lines, tables }: RecordPart): Content[] => [
+  { text: head, fontSize: 12, bold: true, margin: [0, 10, 0, 3] },
+  ...lines.map((text): Content => ({ text, margin: [0, 1, 0, 1] })),
+  ...tables.map(({ heads, rows }) => tableOf(heads, rows)),
+];
+const signedOf = ({ signed }: RecordDoc): Content[] =>
+  signed === null
+    ? []
+    : [
+        { text: signed.says, bold: true, margin: [0, 6, 0, 2] },
+        ...(signed.strokes === null
+          ? []
+          : [
+              {
+                svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 600 200"><path d="${signed.strokes}" fill="none" stroke="#000" stroke-width="3" stroke-linecap="round" stroke-linejoin="round"/></svg>`,
+                width: 180,
+              },
+            ]),
+      ];
+
+/** A definition is made anew for each file: the library changes what it is given. */
+const definitionOf = (doc: RecordDoc): TDocumentDefinitions => ({
+  pageSize: 'A4',
+  pageMargins: [40, 56, 40, 48],
+  info: { title: doc.title },
+  defaultStyle: { font: fontName, fontSize: 9 },
+  header: {
+    margin: [40, 24, 40, 0],
+    columns: [{ text: doc.title, bold: true }, { text: doc.unfinished ? 'UNFINISHED' : '', bold: true, alignment: 'right' }],
+  },
+  footer: (page: number, pages: number): Content => ({
+    margin: [40, 12, 40, 0],
+    columns: [{ text: doc.head === null ? '' : `Head of the chain ${doc.head.slice(0, 12)}` }, { text: `${page} of ${pages}`, alignment: 'right' }],
+  }),
+  content: [
+    { text: doc.title, fontSize: 16, bold: true },
+    { text: doc.asOf },
+    ...doc.marks.map((text): Content => ({ text, bold: true, margin: [0, 3, 0, 0] })),
+    ...signedOf(doc),
+    ...doc.parts.flatMap(partOf),
+  ],
+});
+
+/** The PDF of a record. Nothing in it may be fetched. */
+export const recordPdf = async (doc: RecordDoc): Promise<Blob> => {
+  const [plain, strong] = await Promise.all([fileOf(regular), fileOf(bold)]);
+  pdfMake.addVirtualFileSystem({ 'regular.woff': plain, 'bold.woff': strong });
+  pdfMake.addFonts({ [fontName]: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' } });
+  pdfMake.setUrlAccessPolicy(() => false);
+  return pdfMake.createPdf(definitionOf(doc)).getBlob();
+};
