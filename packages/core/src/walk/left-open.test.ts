@@ -27,9 +27,16 @@ test('the desk is told what is open, what not to believe, and whether the accoun
   m.add('undone.noted', { what: 'bypass', words: 'the float' });
   m.add('test.begun', { until: instant(m.now + hours(4)), elsewhere: false, told: '', words: '' });
   signed(m, 'unfinished');
-  const of = (to: 'desk' | 'client') => leftOpen(to, { state: m.state, blocks, now: m.now, speaker: speakerOf(m.state, () => 'Ines', m.now, 'UTC') }) ?? '';
+  const of = (to: 'desk' | 'client') =>
+    leftOpen(to, { state: m.state, blocks, now: m.now, speaker: speakerOf(m.state, () => 'Ines', m.now, 'UTC') }) ?? '';
   expect(of('desk')).toMatch(/^Left unfinished: .*the weir\. Account 0233\./);
-  for (const words of ['Do not believe until then: the level.', '- Signal was not tested.', 'on test until', 'Mira returns by', 'Not put back:'])
+  for (const words of [
+    'Do not believe until then: the level.',
+    '- Signal was not tested.',
+    'on test until',
+    'Mira returns by',
+    'Not put back:',
+  ])
     expect(of('desk')).toContain(words);
   expect(of('client')).toContain('It does not work yet: the level.');
   for (const words of ['0233', 'Signal', 'on test']) expect(of('client')).not.toContain(words);

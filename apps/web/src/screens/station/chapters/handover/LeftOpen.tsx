@@ -37,7 +37,9 @@ const Message = ({ to, text, station }: { to: LeftTo; text: string; station: Sta
           className="button"
           disabled={sent}
           onClick={() => {
-            append(station.stream, [{ kind: 'note.written', data: { lamp: null, words: `Sent to ${toWords[to]}: ${text}`.slice(0, 2000) } }])
+            append(station.stream, [
+              { kind: 'note.written', data: { lamp: null, words: `Sent to ${toWords[to]}: ${text}`.slice(0, 2000) } },
+            ])
               .then(() => {
                 setSent(true);
               })
