@@ -94,13 +94,13 @@ test('a site is signed complete once nothing stands in its way; what is undone f
   await expect(section(page, 'To the desk').getByRole('button', { name: 'It is noted' })).toBeVisible();
   await delivered(page);
   await part(page, 'Record');
-  const [record] = await Promise.all([
+  const [printed] = await Promise.all([
     page.waitForEvent('download', { timeout: 60_000 }),
     page.getByRole('button', { name: 'Save the record (PDF)' }).click(),
   ]);
-  expect(record.suggestedFilename()).toBe('signed-weir-record.pdf');
+  expect(printed.suggestedFilename()).toBe('signed-weir-record.pdf');
   const file = join(desk.folder, 'record.pdf');
-  await record.saveAs(file);
+  await printed.saveAs(file);
   // Debian's own reader: what is on which page.
   const pages = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' })
     .stdout.split('\f')
@@ -111,7 +111,8 @@ test('a site is signed complete once nothing stands in its way; what is undone f
     expect(of).toContain(`${i + 1} of ${pages.length}`);
   }
   const whole = pages.join('\n');
-  for (const words of ['What is proved', 'When the lamp is dark', 'switch Q4', 'Bo returns by', 'Head of the chain']) expect(whole).toContain(words);
+  for (const words of ['What is proved', 'When the lamp is dark', 'switch Q4', 'Bo returns by', 'Head of the chain'])
+    expect(whole).toContain(words);
   await part(page, 'Sign-off');
   await delivered(page);
   await page.getByRole('link', { name: 'Stations', exact: true }).click();

@@ -25,7 +25,7 @@ const tableOf = (heads: readonly string[], rows: readonly (readonly string[])[])
   layout: 'lightHorizontalLines',
 });
 const partOf = ({ head, lines, tables }: RecordPart): Content[] => [
-  { text: head, fontSize: 12, bold: true, margin: [0, 10, 0, 3] },
+  { text: head, fontSize: 12, bold: true, margin: [0, 10, 0, 3], headlineLevel: 1 },
   ...lines.map((text): Content => ({ text, margin: [0, 1, 0, 1] })),
   ...tables.map(({ heads, rows }) => tableOf(heads, rows)),
 ];
@@ -52,12 +52,20 @@ const definitionOf = (doc: RecordDoc): TDocumentDefinitions => ({
   defaultStyle: { font: fontName, fontSize: 9 },
   header: {
     margin: [40, 24, 40, 0],
-    columns: [{ text: doc.title, bold: true }, { text: doc.unfinished ? 'UNFINISHED' : '', bold: true, alignment: 'right' }],
+    columns: [
+      { text: doc.title, bold: true },
+      { text: doc.unfinished ? 'UNFINISHED' : '', bold: true, alignment: 'right' },
+    ],
   },
   footer: (page: number, pages: number): Content => ({
     margin: [40, 12, 40, 0],
-    columns: [{ text: doc.head === null ? '' : `Head of the chain ${doc.head.slice(0, 12)}` }, { text: `${page} of ${pages}`, alignment: 'right' }],
+    columns: [
+      { text: doc.head === null ? '' : `Head of the chain ${doc.head.slice(0, 12)}` },
+      { text: `${page} of ${pages}`, alignment: 'right' },
+    ],
   }),
+  // A head at the foot of a page goes over with what it is the head of.
+  pageBreakBefore: (node, others) => node.headlineLevel === 1 && others.getFollowingNodesOnPage().length === 0,
   content: [
     { text: doc.title, fontSize: 16, bold: true },
     { text: doc.asOf },

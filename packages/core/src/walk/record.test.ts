@@ -9,7 +9,12 @@ import { recordOf, whenDark } from './index.ts';
 const made = () => {
   const s = onePath();
   const { m, unit, sim } = s;
-  m.set(null, { 'site.place': 'the weir', 'site.contact': 'Ruth at the mill', 'desk.called': 'Ruth, then the client', 'desk.grace': days(1) });
+  m.set(null, {
+    'site.place': 'the weir',
+    'site.contact': 'Ruth at the mill',
+    'desk.called': 'Ruth, then the client',
+    'desk.grace': days(1),
+  });
   m.set(unit, { 'unit.testEvery': days(1) });
   m.entered('desk').restarted('desk').entered(unit).restarted(unit);
   const record = () =>
@@ -39,6 +44,7 @@ test('its parts come in the order in which somebody who has never been there nee
     'Its calls, and who is called',
     'Who is told, and who may command it',
     'Findings',
+    'Undone for the work, and put back',
     'Settings, by device',
     'Evidence',
     'What is due',

@@ -1,7 +1,29 @@
 // The record of a station as a document: parts of sentences and tables, without a word of how they are set. Secrets are in none of them.
-import { type ElementId, groups, type Json, type LampName, lampWords, plainText, type SettingKey, settingKey, type Sha256 } from '../name/index.ts';
+import {
+  type ElementId,
+  groups,
+  type Json,
+  type LampName,
+  lampWords,
+  plainText,
+  type SettingKey,
+  settingKey,
+  type Sha256,
+} from '../name/index.ts';
 import { acceptedAs, type Finding, openFindings, sayFinding } from '../check/index.ts';
-import { comparePos, elementsOf, evidencePos, type PlacedEntry, readData, sayEntry, type Speaker, stageOf, type State, wanted } from '../journal/index.ts';
+import {
+  comparePos,
+  elementsOf,
+  evidencePos,
+  type PlacedEntry,
+  readData,
+  sayEntry,
+  type Speaker,
+  stageOf,
+  type State,
+  undoneWords,
+  wanted,
+} from '../journal/index.ts';
 import { allLamps, type Line, type Rules, sayReason, verdictWords, whomToCall } from '../lamp/index.ts';
 import { type Instant, inWords, wallTime } from '../quantity/index.ts';
 import { groupLabels, isSecret, type Parameter, parametersOf, showValue } from '../sheet/index.ts';
@@ -67,9 +89,15 @@ const proved = ({ line, speaker }: RecordOf): RecordPart =>
     ]),
   });
 
-const stageWords = { wanted: 'not entered yet', entered: 'entered', applied: 'applied', inForce: 'in force', readBack: 'read back' } as const;
+const stageWords = {
+  wanted: 'not entered yet',
+  entered: 'entered',
+  applied: 'applied',
+  inForce: 'in force',
+  readBack: 'read back',
+} as const;
 /** Settings of one holder: as planned, as found when it first was read, and as left. */
-const settings = ({ state, entries, speaker }: RecordOf, title: string, of: readonly Parameter[], element: ElementId | null): RecordTable => {
+const settings = ({ state, entries }: RecordOf, title: string, of: readonly Parameter[], element: ElementId | null): RecordTable => {
   const shown = (one: Parameter, value: Json | undefined): string =>
     value === undefined || value === null
       ? ''
@@ -86,7 +114,15 @@ const settings = ({ state, entries, speaker }: RecordOf, title: string, of: read
       if ((plan === undefined || plan === null) && left === undefined) return [];
       const stage = stageOf(state, key);
       const on = one.enteredOn !== null;
-      return [[one.label, shown(one, plan), on ? shown(one, found.get(key)) : '', on ? shown(one, left) : '', !on ? 'on paper' : stage === null ? '' : stageWords[stage]]];
+      return [
+        [
+          one.label,
+          shown(one, plan),
+          on ? shown(one, found.get(key)) : '',
+          on ? shown(one, left) : '',
+          !on ? 'on paper' : stage === null ? '' : stageWords[stage],
+        ],
+      ];
     }),
   };
 };
@@ -105,7 +141,9 @@ const settingParts = (of: RecordOf): RecordPart =>
     'Settings, by device',
     ['Secrets are not in this record: they are kept sealed at the desk.'],
     settings(of, 'Site', parametersOf('site'), null),
-    ...groups.flatMap((group) => elementsOf(of.state, group).map(({ id, label }) => settings(of, `${groupLabels[group]}: ${label}`, parametersOf(group), id))),
+    ...groups.flatMap((group) =>
+      elementsOf(of.state, group).map(({ id, label }) => settings(of, `${groupLabels[group]}: ${label}`, parametersOf(group), id)),
+    ),
     settings(of, 'At the desk', parametersOf('desk'), null),
   );
 
@@ -139,6 +177,16 @@ const findingsSaid = ({ state, findings, speaker }: RecordOf): RecordPart => {
   );
 };
 
+const undone = ({ state, speaker }: RecordOf): RecordPart =>
+  part('Undone for the work, and put back', state.undone.length === 0 ? ['Nothing was noted.'] : [], {
+    heads: ['What', 'Which', 'Is it back'],
+    rows: state.undone.map(({ what, words, back }) => [
+      undoneWords[what],
+      words,
+      back === null ? 'NOT BACK' : `${speaker.who(back.who)}, ${speaker.when(back.pos.ord)}`,
+    ]),
+  });
+
 const people = ({ state, rules }: RecordOf): RecordPart => {
   const told = toldCells({ state, profiles: rules.profiles });
   const reached = reachCells(state);
@@ -167,7 +215,9 @@ const people = ({ state, rules }: RecordOf): RecordPart => {
 
 const schedule = ({ state }: RecordOf): RecordPart => {
   const desk = (param: string): Json | undefined => wanted(state, settingKey('desk', null, param));
-  const every = elementsOf(state, 'unit').map(({ id }) => wanted(state, settingKey('unit', id, 'testEvery'))).find((one) => typeof one === 'number');
+  const every = elementsOf(state, 'unit')
+    .map(({ id }) => wanted(state, settingKey('unit', id, 'testEvery')))
+    .find((one) => typeof one === 'number');
   const grace = desk('grace');
   const called = whomToCall(plainText(desk('called') ?? ''));
   return part('Its calls, and who is called', [
@@ -181,7 +231,9 @@ const schedule = ({ state }: RecordOf): RecordPart => {
 export const whenDark = (state: State): string[] => {
   const has = (group: 'sim' | 'number' | 'output' | 'antenna'): boolean => elementsOf(state, group).length > 0;
   const of = (param: string): string => plainText(wanted(state, settingKey('site', null, param)) ?? '').trim();
-  const carriers = [...new Set(elementsOf(state, 'sim').map(({ id }) => plainText(wanted(state, settingKey('sim', id, 'carrier')) ?? '').trim()))].filter((one) => one !== '');
+  const carriers = [
+    ...new Set(elementsOf(state, 'sim').map(({ id }) => plainText(wanted(state, settingKey('sim', id, 'carrier')) ?? '').trim())),
+  ].filter((one) => one !== '');
   const kinds = elementsOf(state, 'path').map(({ id }) => plainText(wanted(state, settingKey('path', id, 'kind')) ?? ''));
   const ours = !['theirs', 'portal'].includes(plainText(wanted(state, settingKey('desk', null, 'whose')) ?? ''));
   const contact = of('contact');
@@ -191,12 +243,18 @@ export const whenDark = (state: State): string[] => {
       : 'Ring the other desk: is its receiver up, is the account on test, what came last and when?',
     'Which was the last call, over which path, and was anything changed since? It stands in the record’s journal.',
     ...(kinds.includes('cellular') || has('sim')
-      ? [`Ask the carrier${carriers.length === 0 ? '' : ` (${carriers.join(', ')})`}: is the card active, is its plan used up or over, is it on the network now, since when not?`]
+      ? [
+          `Ask the carrier${carriers.length === 0 ? '' : ` (${carriers.join(', ')})`}: is the card active, is its plan used up or over, is it on the network now, since when not?`,
+        ]
       : []),
-    ...(kinds.some((kind) => kind === 'ethernet' || kind === 'wifi') ? ['Ask IT: is the line up, was a rule, a password or a device changed?'] : []),
+    ...(kinds.some((kind) => kind === 'ethernet' || kind === 'wifi')
+      ? ['Ask IT: is the line up, was a rule, a password or a device changed?']
+      : []),
     ...(has('number') ? ['Send it a harmless text from a number that it lets in; an answer shows that power, modem and card live.'] : []),
     `Ask somebody who is there${contact === '' ? '' : ` (${contact})`}: is there power, which lights are on, is there water, fire, damage? Nobody opens anything for that.`,
-    ...(has('output') ? ['Before anybody goes near what it switches: isolate and lock off. It may start by itself when it comes back.'] : []),
+    ...(has('output')
+      ? ['Before anybody goes near what it switches: isolate and lock off. It may start by itself when it comes back.']
+      : []),
     `Then drive. Take a card that works, a fuse, a supply${has('antenna') ? ', an aerial and its cable' : ''}, and this record. Look before you pull: lights, supply voltage, plugs, aerial; restart last.`,
   ];
 };
@@ -204,7 +262,11 @@ export const whenDark = (state: State): string[] => {
 const dueSaid = ({ state, line, now, zone, ring }: RecordOf): RecordPart => {
   const rows = dueList(state, line, { now, zone, ring }).map((one) => [
     one.day,
-    one.is === 'end' ? `${one.what}: ${one.kind} ends` : one.is === 'ring' ? 'Ring the other desk for the tests' : `${lampWords[one.lamp]} to be proved again`,
+    one.is === 'end'
+      ? `${one.what}: ${one.kind} ends`
+      : one.is === 'ring'
+        ? 'Ring the other desk for the tests'
+        : `${lampWords[one.lamp]} to be proved again`,
   ]);
   return part('What is due', rows.length === 0 ? ['Nothing on a known day.'] : [], { heads: ['Day', 'What'], rows });
 };
@@ -212,13 +274,20 @@ const dueSaid = ({ state, line, now, zone, ring }: RecordOf): RecordPart => {
 const owners = ({ state }: RecordOf): RecordPart => {
   const of = (group: 'claim' | 'login' | 'sim' | 'licence', id: ElementId, param: string): string =>
     plainText(wanted(state, settingKey(group, id, param)) ?? '').trim();
-  return part('Whose it is from now on', [], {
+  const rows = [
+    ...elementsOf(state, 'claim').map(({ id, label }) => [
+      `Claim: ${label}`,
+      [of('claim', id, 'owner'), of('claim', id, 'portal')].filter(Boolean).join(', '),
+    ]),
+    ...elementsOf(state, 'login').map(({ id, label }) => [`Login: ${label}`, of('login', id, 'kept')]),
+    ...elementsOf(state, 'sim').map(({ id, label }) => [
+      `Plan of ${label}`,
+      [of('sim', id, 'carrier'), of('sim', id, 'until')].filter(Boolean).join(', until '),
+    ]),
+  ];
+  return part('Whose it is from now on', rows.length === 0 ? ['Neither claim, login nor card is on the sheet.'] : [], {
     heads: ['What', 'Belongs to, or is kept at'],
-    rows: [
-      ...elementsOf(state, 'claim').map(({ id, label }) => [`Claim: ${label}`, [of('claim', id, 'owner'), of('claim', id, 'portal')].filter(Boolean).join(', ')]),
-      ...elementsOf(state, 'login').map(({ id, label }) => [`Login: ${label}`, of('login', id, 'kept')]),
-      ...elementsOf(state, 'sim').map(({ id, label }) => [`Plan of ${label}`, [of('sim', id, 'carrier'), of('sim', id, 'until')].filter(Boolean).join(', until ')]),
-    ],
+    rows,
   });
 };
 
@@ -229,7 +298,10 @@ const signedOf = ({ state, entries, speaker }: RecordOf): RecordDoc['signed'] =>
   const { ending, name, words, returns, untrue, lamps, signature } = read.value.data;
   const accepted = lamps
     .filter(({ reason }) => reason !== '')
-    .map(({ lamp, path, reason }: { lamp: LampName; path: ElementId | null; reason: string }) => `${lampWords[lamp]}${path === null ? '' : `, ${speaker.element(path)}`}, accepted: ${reason}.`);
+    .map(
+      ({ lamp, path, reason }: { lamp: LampName; path: ElementId | null; reason: string }) =>
+        `${lampWords[lamp]}${path === null ? '' : `, ${speaker.element(path)}`}, accepted: ${reason}.`,
+    );
   return {
     says: [
       `${endingWords[ending]}, signed by ${name}, ${speaker.when(state.signed.pos.ord)}.`,
@@ -256,21 +328,32 @@ export const recordOf = (of: RecordOf): RecordDoc => {
     unfinished: ended?.is === 'unfinished',
     marks: [
       ...(ended === null ? ['Not signed off: this is work in hand.'] : []),
-      ...(simulated ? ['Some of this is simulated: it was made in the yard, and says so where it stands. It proves nothing of the real equipment.'] : []),
+      ...(simulated
+        ? ['Some of this is simulated: it was made in the yard, and says so where it stands. It proves nothing of the real equipment.']
+        : []),
       ...(state.station?.demo === true ? ['Demo data: the station does not exist.'] : []),
     ],
     parts: [
       where(of),
       proved(of),
-      part('When the lamp is dark', whenDark(state).map((line, i) => `${i + 1}. ${line}`)),
+      part(
+        'When the lamp is dark',
+        whenDark(state).map((line, i) => `${i + 1}. ${line}`),
+      ),
       schedule(of),
       people(of),
       findingsSaid(of),
+      undone(of),
       settingParts(of),
       evidence(of),
       dueSaid(of),
       owners(of),
-      part('Judged by', rules.named.map(({ role, id, version, hash, name }) => `${role}: ${name === '' ? id : name}, ${id} version ${version}, ${hash.slice(0, 12)}.`)),
+      part(
+        'Judged by',
+        rules.named.map(
+          ({ role, id, version, hash, name }) => `${role}: ${name === '' ? id : name}, ${id} version ${version}, ${hash.slice(0, 12)}.`,
+        ),
+      ),
       part('The journal behind it', [
         `${entries.length} entries. Head of the chain: ${head ?? 'not known here yet'}.`,
         'The saved journal is judged by: npm run -s greenlamp -- verify FILE. Without the head a tail that was cut off cleanly would not show.',
