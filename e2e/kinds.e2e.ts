@@ -92,9 +92,11 @@ test('a panel with two ways out: each way with its own alarm and its end, by the
 
 test('a logger behind a modem that hands through: its records are values, and its own mark in them is an event', async ({ page, desk }) => {
   const account = newAccount();
+  // A modem that hands through is known by an address that is its alone.
+  const own = `127.0.9.${20 + (Number(account) % 200)}`;
   const send = (bytes: string): Promise<void> =>
     new Promise((done, failed) => {
-      const socket = connect({ host: '127.0.0.1', port: desk.serialPort, localAddress: pathAddress(1) }, () => socket.end(bytes));
+      const socket = connect({ host: '127.0.0.1', port: desk.serialPort, localAddress: own }, () => socket.end(bytes));
       socket.on('error', failed);
       socket.on('close', () => done());
     });
@@ -106,7 +108,7 @@ test('a logger behind a modem that hands through: its records are values, and it
   await setting(page, /^Unit, /, 'A record ends by', 'a sign');
   await setting(page, /^Unit, /, 'Sign at its end', '\\r\\n');
   await setting(page, /^Unit, /, 'Sign between its fields', ';');
-  await setting(page, new RegExp(`^Path, ${path}`), 'Arrives from address', pathAddress(1));
+  await setting(page, new RegExp(`^Path, ${path}`), 'Arrives from address', own);
   for (const [name, field] of [
     ['level', '2'],
     ['event', '3'],

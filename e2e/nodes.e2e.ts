@@ -6,67 +6,72 @@ import { arrive, arrivesFrom, delivered, lamp, makeNow, newAccount, openStation,
 
 const network = '44024241ed4ce9a68c6a8bc055233fd3';
 const app = 'ec925802ae430ca77fd3dd73cb2cc588';
-const eui = '70b3d57ed0001a2b';
-const address = '01a2b3c4';
+type Radio = { readonly eui: string; readonly address: string };
+/** A gateway and a node of their own for each station: two that name one are nobody's. */
+const radioOf = (account: string): Radio => ({ eui: `70b3d57ed0${account.padStart(6, '0')}`, address: `01${account.padStart(6, '0')}` });
 const decoder = `function decodeUplink(input) {
   if (input.fPort === 3) return { data: { event: 'lid_open', turn: input.bytes[0] === 1 ? 'alarm' : 'restoral' } };
   return { data: { weight: (input.bytes[0] * 256 + input.bytes[1]) / 100 } };
 }`;
 
 /** What the gateway heard, as its forwarder pushes it; true where the desk acknowledged. */
-const push = (port: number, counter: number, of: { fPort: number; payload: number[] }): Promise<boolean> =>
-  new Promise((done) => {
-    const made = lora.fromFields(
-      {
-        MType: 'Unconfirmed Data Up',
-        DevAddr: Buffer.from(address, 'hex'),
-        FCnt: counter,
-        FPort: of.fPort,
-        payload: Buffer.from(of.payload),
-      },
-      Buffer.from(app, 'hex'),
-      Buffer.from(network, 'hex'),
-    );
-    const phy = made.PHYPayload ?? Buffer.alloc(0);
-    const rxpk = {
-      tmst: 1000,
-      freq: 868.1,
-      stat: 1,
-      modu: 'LORA',
-      datr: 'SF9BW125',
-      codr: '4/5',
-      rssi: -104,
-      lsnr: 3.2,
-      size: phy.length,
-      data: phy.toString('base64'),
-    };
-    const socket = createSocket('udp4');
-    const over = (is: boolean): void => {
-      clearTimeout(timer);
-      socket.close(() => done(is));
-    };
-    const timer = setTimeout(() => over(false), 4000);
-    socket.once('message', (bytes) => over(bytes[3] === 1));
-    socket.bind(0, '127.0.9.1', () => {
-      socket.send(
-        Buffer.concat([Buffer.of(2, 0, counter & 255, 0), Buffer.from(eui, 'hex'), Buffer.from(JSON.stringify({ rxpk: [rxpk] }))]),
-        port,
-        '127.0.0.1',
+const pushOf =
+  ({ eui, address }: Radio) =>
+  (port: number, counter: number, of: { fPort: number; payload: number[] }): Promise<boolean> =>
+    new Promise((done) => {
+      const made = lora.fromFields(
+        {
+          MType: 'Unconfirmed Data Up',
+          DevAddr: Buffer.from(address, 'hex'),
+          FCnt: counter,
+          FPort: of.fPort,
+          payload: Buffer.from(of.payload),
+        },
+        Buffer.from(app, 'hex'),
+        Buffer.from(network, 'hex'),
       );
+      const phy = made.PHYPayload ?? Buffer.alloc(0);
+      const rxpk = {
+        tmst: 1000,
+        freq: 868.1,
+        stat: 1,
+        modu: 'LORA',
+        datr: 'SF9BW125',
+        codr: '4/5',
+        rssi: -104,
+        lsnr: 3.2,
+        size: phy.length,
+        data: phy.toString('base64'),
+      };
+      const socket = createSocket('udp4');
+      const over = (is: boolean): void => {
+        clearTimeout(timer);
+        socket.close(() => done(is));
+      };
+      const timer = setTimeout(() => over(false), 4000);
+      socket.once('message', (bytes) => over(bytes[3] === 1));
+      socket.bind(0, '127.0.9.1', () => {
+        socket.send(
+          Buffer.concat([Buffer.of(2, 0, counter & 255, 0), Buffer.from(eui, 'hex'), Buffer.from(JSON.stringify({ rxpk: [rxpk] }))]),
+          port,
+          '127.0.0.1',
+        );
+      });
     });
-  });
 
 test('a node is taken from what is heard, believed by its keys, read by its decoder, and proves what it was asked for', async ({
   page,
   desk,
 }) => {
   const account = newAccount();
+  const { eui, address } = radioOf(account);
+  const push = pushOf({ eui, address });
   await arrive(page, desk.web);
   await openStation(page, { name: 'Hives on the moor', account, paths: ['Ethernet'] });
   await setting(page, /^Receiver, /, 'Listener speaks', 'long-range uplinks');
   await setting(page, /^Receiver, /, 'Desk’s port', String(desk.radioPort));
   await setting(page, /^Unit, /, 'Speaks', 'long-range uplinks');
-  await setting(page, /^Unit, /, 'EUI of the gateway', '70B3 D57E D000 1A2B');
+  await setting(page, /^Unit, /, 'EUI of the gateway', eui.toUpperCase());
   await arrivesFrom(page, 'Ethernet');
   await delivered(page);
   await page.keyboard.press('5');
@@ -110,6 +115,7 @@ test('a node is taken from what is heard, believed by its keys, read by its deco
   // A weight is a weight: it proves no event.
   await expect(lamp(page, /^Call, weak, grade 6/)).toBeVisible();
   await part(page, 'Calls');
+  await expect(page.getByRole('region', { name: 'Make an event now' })).toBeVisible();
   await makeNow(page, 'Ethernet');
   expect(await push(desk.radioPort, 4, { fPort: 3, payload: [1] })).toBe(true);
   await expect(lamp(page, /^Call, proven, grade 7, bench/)).toBeVisible();
