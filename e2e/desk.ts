@@ -62,11 +62,13 @@ export class Desk {
     const { stdout, stderr } = server;
     if (stdout === null || stderr === null) throw new Error('a server without its output');
     this.#process = server;
+    // What an earlier start has said stands in the output too, and is none of this one.
+    const before = this.output.length;
     await new Promise<void>((done, failed) => {
       const hear = (chunk: Buffer): void => {
         this.output += chunk.toString();
-        const web = /Green Lamp\s+(https?:\S+)/g.exec(this.output.slice(this.output.lastIndexOf('Green Lamp   ')));
-        const started = this.output.slice(this.output.lastIndexOf('Green Lamp   '));
+        const started = this.output.slice(before);
+        const web = /Green Lamp\s+(https?:\S+)/.exec(started);
         const port = (kind: string): string | undefined => new RegExp(`Listener\\s+${kind}\\s+\\S+:(\\d+)\\s`).exec(started)?.[1];
         const [line, dc09, http, mqtt] = [port('line'), port('dc09'), port('http'), port('mqtt')];
         const modem = /Modem\s+\S+:(\d+)\s/.exec(started)?.[1];
