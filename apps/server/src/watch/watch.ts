@@ -16,7 +16,7 @@ import { tell } from './telling.ts';
 /** The longest that a timer is set for (ms): clocks jump. */
 const longest = 60_000;
 /** How long (ms) it is waited where the board is behind: a call came meanwhile and is not judged yet. */
-const again = 500;
+const again = 100;
 /** So many are looked at in one pass, in groups that leave room for others. */
 const most = 20_000;
 const atOnce = 100;
