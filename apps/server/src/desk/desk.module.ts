@@ -17,40 +17,23 @@ import { NodesController } from './radio/nodes.controller.ts';
 import { Uplinks } from './radio/uplinks.ts';
 import { UnitKeys } from './unit-keys.ts';
 
-@Module({
-  imports: [JournalModule],
-  controllers: [DeskController, NodesController],
-  providers: [
-    ClockWatch,
-    Gate,
-    Whereabouts,
-    UnitKeys,
-    Ingest,
-    Desk,
-    FrameSearch,
-    FrameExport,
-    Frames,
-    MarkedSockets,
-    Counters,
-    Decoders,
-    Uplinks,
-    Nodes,
-  ],
-  exports: [
-    Counters,
-    ClockWatch,
-    Gate,
-    Whereabouts,
-    UnitKeys,
-    Ingest,
-    Desk,
-    FrameSearch,
-    FrameExport,
-    Frames,
-    MarkedSockets,
-    Decoders,
-    Uplinks,
-    Nodes,
-  ],
-})
+/** What others may ask the desk for: all of it. */
+const all = [
+  ClockWatch,
+  Gate,
+  Whereabouts,
+  UnitKeys,
+  Ingest,
+  Desk,
+  FrameSearch,
+  FrameExport,
+  Frames,
+  MarkedSockets,
+  Counters,
+  Decoders,
+  Uplinks,
+  Nodes,
+];
+
+@Module({ imports: [JournalModule], controllers: [DeskController, NodesController], providers: all, exports: all })
 export class DeskModule {}

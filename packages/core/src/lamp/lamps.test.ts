@@ -334,6 +334,18 @@ describe('Watch', () => {
     m.read('Power', null, 'supply.idle', 12_000, 'mV');
     expect(m.lamp('Watch').is).toBe('dark');
   });
+  test('shut for the winter it is weak with something left, so that no year of winter keeps it or lets it be signed; afterwards it stands again', () => {
+    const { m } = daily();
+    m.set(null, { 'desk.winterFrom': '06-10', 'desk.winterTo': '06-20' }).entered('desk').restarted('desk');
+    const came = [1, 2, 3].map(() => m.wait(hours(24)).call('0233', test_).now);
+    const data = { path: null, instants: came.slice(-2).map(instant), asked: 2, strength: 'likely', simulated: false } as const;
+    m.add('checkins.seen', data, { part: 'desk' });
+    expect(m.lamp('Watch').is).toBe('proven');
+    m.wait(Date.UTC(2026, 5, 15) - m.now);
+    expect(m.lamp('Watch')).toMatchObject({ is: 'marginal', because: [{}, { code: 'closed' }], next: { code: 'next-check-in' } });
+    m.wait(Date.UTC(2026, 5, 21, 1) - m.now);
+    expect(m.lamp('Watch').is).toBe('proven');
+  });
   test('longer silence than the desk grants is told', () => {
     const { m } = daily();
     m.set(null, { 'desk.grace': hours(25) });

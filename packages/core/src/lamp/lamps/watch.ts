@@ -123,7 +123,11 @@ export const watch = (j: Judging): Judged => {
       next: reason('next-unmute', {}),
     });
   if (heard.season.is === 'closed' && heard.season.until !== null)
-    return judged('marginal', [seen, reason('closed', { until: heard.season.until })], { ...sum, due: heard.season.until });
+    return judged('marginal', [seen, reason('closed', { until: heard.season.until })], {
+      ...sum,
+      due: heard.season.until,
+      next: reason('next-check-in', {}),
+    });
   const test = onTest(j.state, j.now);
   if (test !== null)
     return judged('marginal', [seen, reason('on-test', {})], { ...sum, due: testDue(j.state, j.now), next: reason('next-off-test', {}) });
