@@ -1,5 +1,5 @@
 // Long-range gateways: their packet forwarders' datagrams, each acknowledged once what is in it is kept; and what the desk has them send.
-import { createSocket, type RemoteInfo, type Socket } from 'node:dgram';
+import type { RemoteInfo } from 'node:dgram';
 import type { ListenerState } from '@green-lamp/core/api';
 import {
   bytesOf,
@@ -17,7 +17,8 @@ import type { Gate } from '../gate.ts';
 import type { Ingest, Source } from '../ingest.ts';
 import type { MarkedSockets } from '../marked.ts';
 import { taking } from './connection.ts';
-import { type Listener, Tally } from './listener.ts';
+import { Datagrams } from './datagrams.ts';
+import type { Listener } from './listener.ts';
 
 /** Datagrams that wait for their commit; more are let go of. */
 const mostWaiting = 500;
@@ -28,13 +29,9 @@ const remembered = 10 * 60_000;
 type WayBack = { readonly address: string; readonly port: number; readonly version: number; readonly at: number };
 
 export class RadioListener implements Listener {
-  readonly #socket: Socket;
-  #state: ListenerState['state'] = 'closed';
-  #host = '';
-  #port = 0;
+  readonly #socket: Datagrams;
   #waiting = 0;
   #token = 0;
-  readonly #tally = new Tally();
   readonly #back = new Map<string, WayBack>();
   readonly #hears: Hears = {
     take: (piece, source) => this.#take(piece, source),
@@ -51,37 +48,24 @@ export class RadioListener implements Listener {
     private readonly marked: MarkedSockets,
     private readonly gate: Gate,
   ) {
-    this.#socket = createSocket('udp4');
-    this.#socket.on('message', (bytes, from) => {
+    this.#socket = new Datagrams('radio', (bytes, from) => {
       this.#hear(bytes, from);
     });
   }
 
   get state(): ListenerState {
-    return { kind: 'radio', host: this.#host, port: this.#port, by: 'udp', state: this.#state, connections: 0, ...this.#tally.state };
+    return this.#socket.state;
   }
   listen(host: string, port: number): Promise<void> {
-    this.#host = host;
-    return new Promise((done, failed) => {
-      this.#socket.once('error', failed);
-      this.#socket.bind(port, host, () => {
-        this.#socket.off('error', failed);
-        this.#socket.on('error', () => undefined); // an answer that could not go out
-        this.#port = this.#socket.address().port;
-        this.#state = 'listening';
-        done();
-      });
-    });
+    return this.#socket.listen(host, port);
   }
   close(): Promise<void> {
-    if (this.#state === 'closed') return Promise.resolve();
-    this.#state = 'closed';
-    return new Promise((done) => this.#socket.close(() => done()));
+    return this.#socket.close();
   }
 
   #hear(bytes: Buffer, { address, port }: RemoteInfo): void {
     if (this.#waiting >= mostWaiting || !this.gate.waits(bytes.length)) {
-      this.#tally.turnedAway('The desk had no room for it.');
+      this.#socket.tally.turnedAway('The desk had no room for it.');
       return;
     }
     this.gate.heard(bytes.length);
@@ -89,7 +73,7 @@ export class RadioListener implements Listener {
       listener: 'radio',
       address,
       port,
-      listenerPort: this.#port,
+      listenerPort: this.#socket.port,
       mark: this.marked.take(address, port),
       datagram: true,
     };
@@ -110,7 +94,7 @@ export class RadioListener implements Listener {
     const at = await this.uplinks.gatewayOf(said.gateway);
     if (said.is === 'push') return this.#pushed(said, at?.account ?? null, bytes, source);
     if (at === null) {
-      this.#tally.turnedAway(`A gateway that is on no sheet asked for its turn: ${said.gateway}.`);
+      this.#socket.tally.turnedAway(`A gateway that is on no sheet asked for its turn: ${said.gateway}.`);
       return;
     }
     if (said.is === 'pull') {
@@ -123,8 +107,8 @@ export class RadioListener implements Listener {
   /** Of a gateway that is on no sheet only nodes are heard that are. */
   async #pushed(said: Extract<FromGateway, { is: 'push' }>, account: string | null, bytes: Buffer, source: Source): Promise<void> {
     const { gateway, heard, status, unread } = said;
-    if (unread > 0) this.#tally.turnedAway('Radio frames in a datagram could not be read.');
-    if (heard.some(({ sound }) => sound === false)) this.#tally.turnedAway('A radio frame with a wrong check sum was forwarded.');
+    if (unread > 0) this.#socket.tally.turnedAway('Radio frames in a datagram could not be read.');
+    if (heard.some(({ sound }) => sound === false)) this.#socket.tally.turnedAway('A radio frame with a wrong check sum was forwarded.');
     const frames = heard
       .filter(({ sound }) => sound !== false)
       .map((one) => this.uplinks.hear({ gateway, heard: one, source }, this.#hears));
@@ -133,11 +117,11 @@ export class RadioListener implements Listener {
     if (status !== null && account !== null)
       kept = (await this.#take(statusPiece(account, gateway, status, bytes.subarray(12)), source)) !== 'busy';
     else if (status !== null) await this.#take(radioNot(bytes.subarray(12), 'gateway unknown', gateway, false), source);
-    if (kept && this.#state === 'listening') this.#socket.send(writeForwarderAck(said), source.port, source.address);
+    if (kept) this.#socket.send(writeForwarderAck(said), source.port, source.address);
   }
 
   #take(piece: Piece, source: Source): Promise<Fate> {
-    return taking(this.ingest, piece, source, this.#tally).then(({ fate }) => fate);
+    return taking(this.ingest, piece, source, this.#socket.tally).then(({ fate }) => fate);
   }
 
   #remember(gateway: string, way: WayBack): void {
@@ -152,7 +136,7 @@ export class RadioListener implements Listener {
   }
   #tell({ gateway, ...toSend }: Answer): void {
     const way = this.#wayBack(gateway);
-    if (way === null || this.#state !== 'listening') return;
+    if (way === null) return;
     this.#token = (this.#token + 1) & 0xffff;
     this.#socket.send(writeSend(way.version, this.#token, toSend), way.port, way.address);
   }
