@@ -49,7 +49,7 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
       await expect(drill.getByText('Somebody at the client agrees to it first', { exact: false }).first()).toBeVisible();
       await drill.getByLabel('Who at the client agreed').fill('Petra in IT');
     }
-    await drill.getByRole('button', { name: 'Begin the drill, then cut the path' }).click();
+    await drill.getByRole('button', { name: 'I cut it now' }).click();
     await expect(drill.getByText(`Drill runs: ${kind} of Ethernet`, { exact: false })).toBeVisible();
     await expect(drill.getByText('No call by another path yet.')).toBeVisible();
     await delivered(page);
@@ -64,13 +64,92 @@ test('a drill is begun, shows what arrives, and is closed with the calls of the 
     await desk.send(`${account};;event=${kind.replace(' ', '_')}_back`);
     await expect(drill.getByText(/^Back by the path itself after/)).toBeVisible();
     await drill.getByRole('button', { name: 'Close the drill' }).click();
-    await expect(drill.getByRole('button', { name: 'Begin the drill, then cut the path' })).toBeVisible();
+    await expect(drill.getByRole('button', { name: 'I cut it now' })).toBeVisible();
   }
   await delivered(page);
   await expect(lamp(page, /^Standby, proven, bench$/)).toBeVisible();
   await expect(
     margin(page).getByText(/Drill, link loss of Ethernet,.*the standby called after .*, the path itself .* after it was put back/),
   ).toBeVisible();
+});
+
+test('the unit is made to call at the least and the expected, so that the switch is an interval; counted down, and with the client’s word', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Asked between', account, paths: ['Ethernet', 'Wi-Fi'] });
+  await arrivesFrom(page, 'Ethernet', 'Wi-Fi');
+  await delivered(page);
+  await lamp(page, /^Standby, not tested/).click();
+  const drill = page.getByRole('region', { name: 'Drill' });
+  await expect(drill.getByText('Pull its cable at the unit.')).toBeVisible();
+  await drill.getByRole('button', { name: 'Count 3, 2, 1, then cut' }).click();
+  await expect(drill.getByRole('timer')).toHaveText(/[123]/);
+  await expect(drill.getByText('Drill runs: link loss of Ethernet', { exact: false })).toBeVisible();
+  const ask = drill.getByRole('button', { name: 'I made the unit call now' });
+  await ask.click();
+  await expect(drill.getByText('Made to call once.', { exact: false })).toBeVisible();
+  await page.waitForTimeout(1_500);
+  await ask.click();
+  await expect(drill.getByText('Made to call 2 times.', { exact: false })).toBeVisible();
+  await delivered(page);
+  await page.waitForTimeout(300);
+  await desk.sendFrom(pathAddress(2), `${account};;event=test`);
+  await expect(drill.getByText(/^By the standby after/)).toBeVisible();
+  await expect(drill.getByRole('img', { name: /Calls by path since the cut\. .*Ethernet.*: 0 calls; .*Wi-Fi.*: one call/ })).toBeVisible();
+  await drill.getByRole('button', { name: 'Put the path back now' }).click();
+  await expect(drill.getByText(/^Put back .* ago; no call by the path itself yet\./)).toBeVisible();
+  await page.waitForTimeout(300);
+  await desk.send(`${account};;event=back`);
+  await expect(drill.getByText(/By the standby one call, \d+ B; 0 late; changes of path since: 0\./)).toBeVisible();
+  await drill.getByRole('button', { name: 'Close the drill' }).click();
+  await delivered(page);
+  await expect(
+    margin(page).getByText(/Drill, link loss of Ethernet,.*the standby called between \d+ s and \d+ s after the cut/),
+  ).toBeVisible();
+});
+
+test('a blackout counts where an event says that it was dark, and what was made while all paths were down comes later, in its order', async ({
+  page,
+  desk,
+}) => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Dark for a minute', account, paths: ['Ethernet'] });
+  await arrivesFrom(page, 'Ethernet');
+  await delivered(page);
+  await page.getByRole('link', { name: 'Standby', exact: true }).click();
+  const drill = page.getByRole('region', { name: 'Drill' });
+  await expect(drill.getByLabel('Kind of failure')).toHaveValue('blackout');
+  await drill.getByLabel('Who at the client agreed').fill('Petra at the mill');
+  await drill.getByRole('button', { name: 'I cut it now' }).click();
+  await expect(drill.getByText('Drill runs: blackout', { exact: false })).toBeVisible();
+  await drill.getByRole('button', { name: 'The supply is on again now' }).click();
+  await expect(drill.getByText('It is closed once the station has called by itself.').first()).toBeVisible();
+  await page.waitForTimeout(300);
+  await desk.send(`${account};;event=restart`);
+  await expect(drill.getByText(/^It said that it was without supply:.*restart/)).toBeVisible();
+  await drill.getByRole('button', { name: 'Close the drill' }).click();
+  await delivered(page);
+  await drill.getByLabel('Kind of failure').selectOption('all paths down');
+  await drill.getByRole('button', { name: 'I cut it now' }).click();
+  await expect(drill.getByText('Nothing is made yet.')).toBeVisible();
+  await drill.getByRole('button', { name: 'I made it now' }).click();
+  await expect(drill.getByText('Made so far: 1.')).toBeVisible();
+  const { now } = await desk.get(health);
+  const own = new Date(now).toISOString().slice(0, 19);
+  await drill.getByRole('button', { name: 'Put the path back now' }).click();
+  await expect(drill.getByText('not here yet.', { exact: false })).toBeVisible();
+  await page.waitForTimeout(300);
+  await desk.send(`${account};${own}Z;event=float_high`);
+  await expect(drill.getByText(/any event, .*: came after .*, with its own time, \d s from yours\./)).toBeVisible();
+  await drill.getByRole('button', { name: 'Close the drill' }).click();
+  await delivered(page);
+  await lamp(page, /^Standby, not fitted/).click();
+  await expect(margin(page).getByText(/Drill, blackout, .*: the first call .* after the supply came back\./)).toBeVisible();
+  await expect(margin(page).getByText(/Drill, all paths down, .*: 1 of 1 made meanwhile came after that, in their order\./)).toBeVisible();
 });
 
 test('a card’s number proves only typed with the sheet’s hidden, and with a call since', async ({ page, desk }) => {

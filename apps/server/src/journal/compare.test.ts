@@ -172,26 +172,36 @@ test('a drill is closed with the desk’s own frames: begun before, on another p
       path,
       begun: now(),
       over: now(),
+      since: null,
       took: frame === null ? null : named(frame),
       back: null,
+      kept: [],
+      lost: null,
+      seen: null,
       simulated: false,
       words: '',
       ...change,
     });
   expect(codes(await server.deliver(run(null)))).toEqual(['not-shown']);
-  const begin = () => server.deliver(server.entry(stream, 'drill.begun', { drill: 'link loss', path, words: '' }));
+  const begin = () => server.deliver(server.entry(stream, 'drill.begun', { drill: 'link loss', path, ago: 0, by: 'hand', words: '' }));
+  const putBack = async () => {
+    const at = now();
+    await server.deliver(server.entry(stream, 'drill.marked', { mark: 'put back', at, zone: null, is: null, words: '' }));
+    return at;
+  };
   await begin();
   const begun = now();
   await server.send('9007;;event=over_second\n', { from: '127.0.9.2' });
   const took = await newest(stream);
   expect(took).toMatchObject({ path: second, strength: 'likely' });
+  const over = await putBack();
   const lies = [
-    run({ ...took, strength: 'certain' }, { begun }),
-    run({ ...took, id: 99_999 }, { begun }),
-    run({ ...took, path }, { begun }),
-    run(took, { begun, drill: 'supply loss' }),
-    run(took, { begun: instant(begun - 600_000) }),
-    run(took, { begun, simulated: true }),
+    run({ ...took, strength: 'certain' }, { begun, over }),
+    run({ ...took, id: 99_999 }, { begun, over }),
+    run({ ...took, path }, { begun, over }),
+    run(took, { begun, over, drill: 'supply loss' }),
+    run(took, { begun: instant(begun - 600_000), over }),
+    run(took, { begun, over, simulated: true }),
   ];
   expect(codes(await server.deliver(...lies))).toEqual([
     'frame-differs',
@@ -201,14 +211,14 @@ test('a drill is closed with the desk’s own frames: begun before, on another p
     'not-shown',
     'mark',
   ]);
-  expect(codes(await server.deliver(run(took, { begun })))).toEqual(['kept']);
+  expect(codes(await server.deliver(run(took, { begun, over })))).toEqual(['kept']);
   expect((await lamp(stream, 'Standby'))?.because.map(({ code }) => code)).toContain('drill');
   // The plug was never pulled: the first path calls while it should be cut.
   await begin();
   const again = now();
   await server.send('9007;;event=first_still_on\n');
   await server.send('9007;;event=second_too\n', { from: '127.0.9.2' });
-  expect(codes(await server.deliver(run(await newest(stream), { begun: again, over: now() })))).toEqual(['not-shown']);
+  expect(codes(await server.deliver(run(await newest(stream), { begun: again, over: await putBack() })))).toEqual(['not-shown']);
   // Nor is it cut where the unit reports each event by both, the standby's call first.
   await server.deliver(server.entry(stream, 'drill.ended', { words: '' }));
   await begin();
@@ -216,7 +226,64 @@ test('a drill is closed with the desk’s own frames: begun before, on another p
   await server.send('9007;;event=doubled\n', { from: '127.0.9.2' });
   const doubled = await newest(stream);
   await server.send('9007;;event=doubled_too\n');
-  expect(codes(await server.deliver(run(doubled, { begun: both, over: instant(now() + 1) })))).toEqual(['not-shown']);
+  expect(codes(await server.deliver(run(doubled, { begun: both, over: await putBack() })))).toEqual(['not-shown']);
+});
+test('a drill says when it was put back, when the unit was made to call, what was made meanwhile and what came, as the desk has it', async () => {
+  const { stream, path, second } = await pair('9017');
+  const begin = (drill: 'link loss' | 'all paths down') =>
+    server.deliver(server.entry(stream, 'drill.begun', { drill, path, ago: 0, by: 'hand', words: '' }));
+  const mark = (mark: 'put back' | 'made' | 'asked', change: object = {}) =>
+    server.deliver(server.entry(stream, 'drill.marked', { mark, at: now(), zone: null, is: null, words: '', ...change }));
+  const nothing = { since: null, took: null, back: null, kept: [], lost: null, seen: null, simulated: false, words: '' };
+  const run = (data: object) => server.entry(stream, 'drill.run', { drill: 'link loss', path, begun, over, ...nothing, ...data } as never);
+  await begin('link loss');
+  const begun = now();
+  await server.send('9017;;event=by_second\n', { from: '127.0.9.2' });
+  const took = await newest(stream);
+  expect(took.path).toBe(second);
+  await mark('put back');
+  const over = now();
+  await server.send('9017;;event=back_again\n');
+  const back = await newest(stream);
+  const bytes = Buffer.from(took.bytes, 'base64').length;
+  const seen = { to: back.at, byCut: 1, byOthers: 1, bytes, late: 0, flaps: 0 };
+  const state = await server.journal.state(stream);
+  const put = state.drill?.over ?? 0;
+  const lies = [
+    run({ took: named(took), back: named(back) }), // put back at another instant than was marked
+    run({ over: put, took: named(took), back: named(back), since: begun }),
+    run({ over: put, took: named(took), back: named(back), kept: [{ at: begun, zone: null, is: null, frame: null, own: null }] }),
+    run({ over: put, took: named(took), back: named(back), seen: { ...seen, byOthers: 9 } }),
+    run({ over: put, took: named(took), back: named(back), seen: { ...seen, bytes: 0 } }),
+  ];
+  if (over === put) lies.shift();
+  expect(codes(await server.deliver(...lies))).toEqual(lies.map(() => 'not-shown'));
+  const [kept] = await server.deliver(run({ over: put, took: named(took), back: named(back), seen }));
+  expect(kept).toEqual(expect.objectContaining({ is: 'kept' }));
+  // Nothing led out: what came meanwhile says otherwise, by whichever path; and another event is not the one that was made.
+  await begin('all paths down');
+  await mark('made', { zone: '3', is: 'alarm' });
+  await server.send('9017;;event=high;zone=4\n', { from: '127.0.9.2' });
+  const early = await newest(stream);
+  await mark('put back');
+  await server.send('9017;2026-11-12T14:06:00Z;event=high;zone=4\n');
+  const other = await newest(stream);
+  const drill = (await server.journal.state(stream)).drill;
+  const made = drill?.made[0];
+  const down = (frame: FrameView, own: number | null) =>
+    server.entry(stream, 'drill.run', {
+      ...nothing,
+      drill: 'all paths down',
+      path,
+      begun: drill?.begun,
+      over: drill?.over,
+      back: named(frame),
+      kept: [{ at: made?.at, zone: made?.zone, is: made?.is, frame: named(frame), own }],
+    } as never);
+  const [result] = await server.deliver(down(other, 1));
+  const why = result?.is === 'refused' ? result.problems.map(({ path: of }) => of) : [];
+  expect(why).toEqual(['data.kept.0.own', 'data.kept.0.frame', 'data.took']);
+  expect(early.zone).toBe('4');
 });
 test('a line of another desk’s log proves only with its account, zone and time near our own entry', async () => {
   const { stream } = await server.station('9008');

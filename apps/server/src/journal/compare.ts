@@ -2,6 +2,7 @@
 import {
   type ElementId,
   houseStream,
+  isElementId,
   type Json,
   lampWords,
   profilesStream,
@@ -9,12 +10,23 @@ import {
   type Sha256,
   type Stream,
 } from '@green-lamp/core/name';
-import { type DataOf, type Entry, type Known, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
+import { type DataOf, type Drilling, type Entry, type Known, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
 import { check, type Finding } from '@green-lamp/core/check';
-import { accountsOf, allLamps, asPlanned, lamps, rulesOf, type Verdict, verdictWords } from '@green-lamp/core/lamp';
+import {
+  accountsOf,
+  allLamps,
+  asPlanned,
+  type CameIn,
+  drillSeen,
+  lamps,
+  ownTime,
+  rulesOf,
+  type Verdict,
+  verdictWords,
+} from '@green-lamp/core/lamp';
 import { type Problem, problem } from '@green-lamp/core/problem';
 import { answerWords } from '@green-lamp/core/sheet';
-import type { Here } from '@green-lamp/core/evidence';
+import { drillRow, type Here, isStrength, proves } from '@green-lamp/core/evidence';
 import {
   aroundOf,
   completeBlocks,
@@ -83,27 +95,71 @@ const attributedFaults = (turn: Turn, { stream, v }: Entry, data: DataOf<'call.a
     : problems;
 };
 
+const cameIn = (row: NewFrame): CameIn => ({
+  at: row.at,
+  path: isElementId(row.path) ? row.path : null,
+  counts: isStrength(row.strength) && proves(row.strength),
+  own: ownTime(row.instant ?? null),
+  bytes: row.bytes.byteLength,
+});
+
+/** What was marked in the drill and what its entry says of it: when it was put back, when the unit was made to call, what was made meanwhile. */
+const markFaults = (drill: Drilling, data: DataOf<'drill.run'>): Problem[] => {
+  const made = drill.made.map(({ at, zone, is }) => `${at} ${zone ?? ''} ${is ?? ''}`);
+  const said = data.kept.map(({ at, zone, is }) => `${at} ${zone ?? ''} ${is ?? ''}`);
+  return [
+    ...(data.over === drill.over ? [] : [problem('not-shown', 'data.over', { why: 'It was not put back then: mark it in the drill.' })]),
+    ...(data.since === null || drill.asked.includes(data.since)
+      ? []
+      : [problem('not-shown', 'data.since', { why: 'The unit was not made to call then.' })]),
+    ...(made.join() === said.join() ? [] : [problem('not-shown', 'data.kept', { why: 'What was made meanwhile is otherwise.' })]),
+  ];
+};
+
 const drillFaults = (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
   const { drill } = state;
   if (drill?.drill !== data.drill || drill.path !== data.path)
     return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
-  if (data.begun < drill.pos.ord - drillSlack || data.over < data.begun || data.over > at + drillSlack)
+  if (data.begun < drill.begun - drillSlack || data.over < data.begun || data.over > at + drillSlack)
     return [problem('not-shown', 'data.begun', { why: 'The drill’s times do not fit: it is begun first, and put back after that.' })];
-  const named: [string, Named][] = [
-    ...(data.took === null ? [] : [['data.took', data.took] as [string, Named]]),
-    ...(data.back === null ? [] : [['data.back', data.back] as [string, Named]]),
-  ];
+  const named: [string, Named][] = (
+    [
+      ['data.took', data.took],
+      ['data.back', data.back],
+      ['data.lost', data.lost],
+      ...data.kept.map(({ frame }, i): [string, Named | null] => [`data.kept.${i}.frame`, frame]),
+    ] satisfies [string, Named | null][]
+  ).flatMap(([where, frame]): [string, Named][] => (frame === null ? [] : [[where, frame]]));
   const problems: Problem[] = [];
   for (const [where, frame] of named) {
     const fields = { ...common, path: 'path', how: 'how', strength: 'strength', zone: 'zone', is: 'turn' } as const;
     problems.push(...frameFaults(turn, stream, { ...frame }, fields, where).problems);
     if (frame.simulated !== data.simulated) problems.push(problem('mark', `${where}.simulated`, {}));
   }
+  for (const [i, { frame, own, zone, is }] of data.kept.entries()) {
+    if (frame === null) continue;
+    const instant = turn.frameOf(frame.frame)?.instant ?? null;
+    if (ownTime(instant) !== own) problems.push(problem('frame-differs', `data.kept.${i}.own`, { frame: frame.frame, what: 'own time' }));
+    if ((zone !== null && zone !== frame.zone) || (is !== null && is !== (frame.is ?? 'alarm')))
+      problems.push(problem('not-shown', `data.kept.${i}.frame`, { why: 'It is another event than the one that was made.' }));
+  }
+  const { way } = drillRow(data.drill);
+  const to = Math.max(data.over, data.seen?.to ?? 0);
+  const came = turn.cameBetween(stream, data.begun, to);
   // A unit that reports each event by both paths would drill itself with no plug pulled: so until the path is put back, not only until the standby calls.
-  const meanwhile = turn.cameBy(stream, data.path, data.begun, data.over);
-  return meanwhile === null
-    ? problems
-    : [...problems, problem('not-shown', 'data.took', { why: `The path was not cut: call number ${meanwhile.id} came by it meanwhile.` })];
+  const meanwhile = came.find(
+    (row) => row.at < data.over && cameIn(row).counts && (way === 'kept' || (way === 'over' && row.path === data.path)),
+  );
+  if (meanwhile !== undefined)
+    problems.push(problem('not-shown', 'data.took', { why: `The path was not cut: call number ${meanwhile.id} came by it meanwhile.` }));
+  if (data.seen !== null) {
+    const seen = drillSeen({ ...data, to: data.seen.to }, came.map(cameIn));
+    const { seen: said } = data;
+    const what = (['byCut', 'byOthers', 'bytes', 'late', 'flaps'] as const).find((name) => seen[name] !== said[name]);
+    if (what !== undefined)
+      problems.push(problem('not-shown', `data.seen.${what}`, { why: `The desk counts ${seen[what]}, not ${said[what]}.` }));
+  }
+  return [...problems, ...markFaults(drill, data)];
 };
 
 /** Captures of this stream that an entry refers to, with the texts that they name. */

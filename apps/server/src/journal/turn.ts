@@ -53,8 +53,8 @@ export type Turn = {
   /** Whether no other station names an address. */
   alone: (address: string, station: Stream) => boolean;
   frameOf: (id: number) => NewFrame | null;
-  /** A frame that came likely or certainly by a path, from `from` on and before `to`. */
-  cameBy: (station: Stream, path: string, from: number, to: number) => NewFrame | null;
+  /** What came of a station from `from` up to and with `to`, a thousand at most, in no order. */
+  cameBetween: (station: Stream, from: number, to: number) => NewFrame[];
   secret: (row: NewSecret) => void;
   /** Lets go of a stream's secret for good. */
   erase: (stream: Stream, ref: string) => void;

@@ -1,6 +1,5 @@
 // What a decision sees of the journal, and what it drafts.
 import { isObject, type Stream } from '@green-lamp/core/name';
-import { proves, strengths } from '@green-lamp/core/evidence';
 import { instant, type Instant } from '@green-lamp/core/quantity';
 import {
   advance,
@@ -21,7 +20,6 @@ import type { Streams } from './streams.ts';
 import type { Tables } from './tables.ts';
 import type { Draft, Head, NewEntry, NewFrame, Turn } from './turn.ts';
 
-const provingStrengths = strengths.filter(proves);
 
 /** Entries that ask for a call. */
 const asks: ReadonlySet<string> = new Set<KindName>(['challenge.made', 'challenge.pressed']);
@@ -42,7 +40,10 @@ export class Late extends Error {
 /** Frames of before that an entry names. One that the desk picks as it comes carries its entry itself. */
 const framesIn = ({ kind, data }: Entry): number[] => {
   if (!isObject(data) || (kind !== 'call.attributed' && kind !== 'drill.run')) return [];
-  return [data, data['took'], data['back']].flatMap((of) => (isObject(of) && typeof of['frame'] === 'number' ? [of['frame']] : []));
+  const kept = Array.isArray(data['kept']) ? data['kept'].flatMap((one) => (isObject(one) ? [one['frame']] : [])) : [];
+  return [data, data['took'], data['back'], data['lost'], ...kept].flatMap((of) =>
+    isObject(of) && typeof of['frame'] === 'number' ? [of['frame']] : [],
+  );
 };
 
 const onTop = (state: State, placed: PlacedEntry): State => {
@@ -101,19 +102,12 @@ export class Turns {
       heardOf: (station) => books.heard.drafted(station, drafts),
       alone: (address, station) => books.addresses.alone(address, station, drafts),
       frameOf: (id) => [...own.frames, ...all.frames].find((frame) => frame.id === id) ?? tables.frame.first('id = ?', [id]),
-      cameBy: (station, path, from, to) =>
-        [...own.frames, ...all.frames].find(
-          (frame) =>
-            frame.station === station &&
-            frame.path === path &&
-            provingStrengths.some((one) => one === frame.strength) &&
-            frame.at >= from &&
-            frame.at < to,
-        ) ??
-        tables.frame.first(
-          `station = ? and at >= ? and at < ? and status = 'matched' and path = ? and strength in (${provingStrengths.map(() => '?').join(', ')})`,
-          [station, from, to, path, ...provingStrengths],
+      cameBetween: (station, from, to) => [
+        ...tables.frame.where("station = ? and at >= ? and at <= ? and status = 'matched' limit 1000", [station, from, to]),
+        ...[...all.frames, ...own.frames].filter(
+          (frame) => frame.station === station && frame.status === 'matched' && frame.at >= from && frame.at <= to,
         ),
+      ],
       secret: (row) => {
         own.secrets.set(row.ref, row);
       },

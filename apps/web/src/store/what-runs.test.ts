@@ -27,7 +27,7 @@ test('a newer page waits for a form, a drill, an asked event; a station at rest,
   form.there = true;
   expect(await whatRuns()).toBe('A form is open.');
   form.there = false;
-  await append(stream, [{ kind: 'drill.begun', data: { drill: 'link loss', path, words: 'cable out' } }]);
+  await append(stream, [{ kind: 'drill.begun', data: { drill: 'link loss', path, ago: 0, by: 'hand', words: 'cable out' } }]);
   expect(await whatRuns()).toBe('A drill runs at Pass mast.');
   await append(stream, [{ kind: 'drill.ended', data: { words: 'called off' } }]);
   expect(await whatRuns()).toBeNull();

@@ -1,3 +1,4 @@
 export * from './attribution.ts';
+export * from './drills.ts';
 export * from './evidence.ts';
 export * from './table.ts';

@@ -162,7 +162,8 @@ export const kinds = {
     lamps: ['Standby'],
     by: ['frame'],
     grade: null,
-    proves: 'That another path calls while the first is cut, and that the first comes back; by calls, never by a press.',
+    proves:
+      'That another path calls while the first is cut, that the first comes back, that it calls by itself after a blackout; by calls, never by a press.',
   },
   'check-in': {
     what: 'check-in',
@@ -208,7 +209,3 @@ export const retiredReadings: readonly string[] = ['watch.checkIns'];
 
 /** From which grade a lamp that goes by grades is proven. */
 export const provenFrom: { readonly [L in LampName]?: Grade } = { Bearer: 3, Route: 6, Call: 7 };
-
-/** Kinds of failure that a drill tries, in the order in which they are usually tried. */
-export const drillKinds = ['link loss', 'soft failure', 'supply loss'] as const;
-export type DrillKind = (typeof drillKinds)[number];

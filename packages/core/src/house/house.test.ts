@@ -40,6 +40,9 @@ test('the other schools are those that decide a figure or a lamp, without the on
     'matrix: full',
     'fair: passes',
     'fair: move',
+    'drills: dark',
+    'late switch: counts',
+    'one path: reason',
   ]);
   expect(otherSchools(withSchool(shippedHouse, 'hold', '20 s')).map(({ choice }) => choice)).toContain('30 s');
   expect(

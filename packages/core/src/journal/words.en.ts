@@ -2,7 +2,7 @@
 import { lampWords, roleWords, type SettingKey, type Ulid } from '../name/index.ts';
 import { counted, inWords, showFigure } from '../quantity/index.ts';
 import { inBlocks } from '../sums/index.ts';
-import { readingOf } from '../evidence/index.ts';
+import { drillRow, readingOf } from '../evidence/index.ts';
 import type { Entry } from './entry.ts';
 import { type EndingIs, undoneWords } from './kinds/ending.ts';
 import { type DataOf, type KindName, readData } from './kinds/index.ts';
@@ -37,6 +37,23 @@ const moved = {
 } as const;
 const hardware = (what: string, d: { element: DataOf<'card.changed'>['element']; words: string }, s: Speaker): string =>
   `${d.element === null ? '' : `${s.element(d.element)}: `}${what}${d.words === '' ? '' : `, ${d.words}`}.`;
+
+const drilledWhat = ({ drill, path }: Pick<DataOf<'drill.begun'>, 'drill' | 'path'>, s: Speaker): string => {
+  const { way } = drillRow(drill);
+  return way === 'dark' || way === 'kept' ? drill : `${drill} of ${s.element(path)}`;
+};
+const drilledWords = ({ drill, begun, over, took, back, since, kept, lost }: DataOf<'drill.run'>): string => {
+  const { way } = drillRow(drill);
+  const after = (from: number, to: number): string => inWords(Math.max(0, to - from));
+  if (way === 'dark')
+    return `${back === null ? 'no call since the supply came back' : `the first call ${after(over, back.received)} after the supply came back`}${lost === null ? '' : `; it said ‘${lost.event}’`}`;
+  if (way === 'kept') return `${kept.filter(({ frame }) => frame !== null).length} of ${kept.length} made meanwhile came after that`;
+  const first =
+    took === null
+      ? `no call came${way === 'slow' ? ' meanwhile' : ' by another path'}`
+      : `the first call${way === 'slow' ? '' : ' by the standby'} ${since === null ? '' : `between ${after(begun, since)} and `}${since === null ? 'after ' : ''}${after(begun, took.received)}${since === null ? '' : ' after the cut'}`;
+  return `${first}${back === null ? ', no call by the path itself since' : `, by the path itself ${after(over, back.received)} after it was put back`}`;
+};
 
 const toldSaid = { 'as meant': 'it came as meant', otherwise: 'it came otherwise', nothing: 'nothing came' } as const;
 const tellerSaid = { text: 'text', mail: 'mail', ring: 'telephone' } as const;
@@ -140,9 +157,12 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'change.shown': (d) => `The files before and after show what was changed from afar: ${d.name} is ${d.now}, it was ${d.was}.`,
   'checkins.seen': (d, s) =>
     `${d.instants.length} scheduled check-ins came while nobody was there${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}; ${d.asked} are asked.`,
-  'drill.begun': (d, s) => `Drill begun: ${d.drill} of ${s.element(d.path)}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'drill.begun': (d, s) =>
+    `Drill begun: ${drilledWhat(d, s)}${d.ago === 0 ? '' : `, ${inWords(d.ago)} before`}${d.by === 'yard' ? ', by the yard' : ''}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.run': (d, s) =>
-    `Drill, ${d.drill} of ${s.element(d.path)}${d.simulated ? ' (simulated)' : ''}: ${d.took === null ? 'no call came by another path' : `the first call by the standby after ${inWords(Math.max(0, d.took.received - d.begun))}`}${d.back === null ? ', no call by the path itself since' : `, by the path itself ${inWords(Math.max(0, d.back.received - d.over))} after it was put back`}.${d.words === '' ? '' : ` ${d.words}`}`,
+    `Drill, ${drilledWhat(d, s)}${d.simulated ? ' (simulated)' : ''}: ${drilledWords(d)}.${d.words === '' ? '' : ` ${d.words}`}`,
+  'drill.marked': (d, s) =>
+    `In the drill, ${s.when(d.at)}: ${d.mark === 'made' ? `an event was made${d.zone === null ? '' : `, ${d.is === 'restoral' ? 'restoral' : 'alarm'} of zone ${d.zone}`}` : d.mark === 'asked' ? 'the unit was made to call' : 'the path was put back'}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.ended': (d) => `The drill was put aside.${d.words === '' ? '' : ` ${d.words}`}`,
   'note.written': (d) => d.words,
   'undone.noted': (d) => `Undone for the work, ${undoneWords[d.what]}: ${d.words}.`,

@@ -50,6 +50,20 @@ const signed = (of: Partial<DataOf<'signed.off'>>): DataOf<'signed.off'> => ({
   closed: [],
   ...of,
 });
+const ranNothing = {
+  drill: 'link loss',
+  path,
+  begun: at,
+  over: at,
+  since: null,
+  took: null,
+  back: null,
+  kept: [],
+  lost: null,
+  seen: null,
+  simulated: false,
+  words: '',
+} as const;
 const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string])[] } = {
   'station.opened': [[{ name: 'Words', demo: false }, 'Station opened: Words.']],
   'clock.jumped': [
@@ -460,11 +474,23 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       '2 scheduled check-ins came while nobody was there (simulated), over mast path; 2 are asked.',
     ],
   ],
-  'drill.begun': [[{ drill: 'link loss', path, words: '' }, 'Drill begun: link loss of mast path.']],
+  'drill.begun': [
+    [{ drill: 'link loss', path, ago: 0, by: 'hand', words: '' }, 'Drill begun: link loss of mast path.'],
+    [{ drill: 'blackout', path, ago: 10_000, by: 'yard', words: '' }, 'Drill begun: blackout, 10 s before, by the yard.'],
+  ],
+  'drill.marked': [
+    [{ mark: 'made', at, zone: '3', is: 'alarm', words: '' }, 'In the drill, 14:06: an event was made, alarm of zone 3.'],
+    [{ mark: 'put back', at, zone: null, is: null, words: 'by hand' }, 'In the drill, 14:06: the path was put back. by hand'],
+  ],
   'drill.run': [
     [
-      { drill: 'link loss', path, begun: at, over: at, took: null, back: null, simulated: false, words: 'silence' },
+      { ...ranNothing, words: 'silence' },
       'Drill, link loss of mast path: no call came by another path, no call by the path itself since. silence',
+    ],
+    [{ ...ranNothing, drill: 'blackout' }, 'Drill, blackout: no call since the supply came back.'],
+    [
+      { ...ranNothing, drill: 'all paths down', kept: [{ at, zone: '3', is: 'alarm', frame: null, own: null }] },
+      'Drill, all paths down: 0 of 1 made meanwhile came after that.',
     ],
   ],
   'drill.ended': [[{ words: '' }, 'The drill was put aside.']],

@@ -1,6 +1,5 @@
 import type { ElementId, LampName } from '../name/index.ts';
 import { onePath, twoSims } from './testing.ts';
-import { type DrillKind, drillKinds } from '../evidence/index.ts';
 import { hashOf } from '../journal/index.ts';
 import { type House, shippedHouse } from '../house/index.ts';
 import { hours, type Instant, instant } from '../quantity/index.ts';
@@ -199,92 +198,6 @@ test('where one path is planned nothing stands by; with none, or with two, it is
   expect(one.m.lamp('Standby')).toMatchObject({ is: 'none', because: [{ code: 'one-path-planned' }], next: null });
   one.m.set(one.m.element('path', 'path 2'), { 'path.kind': 'ethernet' });
   expect(one.m.lamp('Standby')).toMatchObject({ is: 'dark', next: { code: 'next-drill' } });
-});
-describe('Standby', () => {
-  /** A drill by its calls: the path is cut, an event comes by `by`, the path is put back, an event comes by the path itself. */
-  const drilled = (s: ReturnType<typeof twoSims>, drill: DrillKind, { by = 2, back = true, cut = 0 } = {}) => {
-    const { m, paths } = s;
-    m.add('drill.begun', { drill, path: paths[cut] ?? paths[0], words: '' });
-    const begun = m.now;
-    const named = () => {
-      if (m.lastFrame === null) throw new Error('no frame came');
-      const { frame, receiver, event, grade, path, how, strength, zone, is, source, received, simulated } = m.lastFrame;
-      return { frame, receiver, event, grade, path, how, strength, zone, is, source, received, simulated };
-    };
-    m.call('0417', { event: `${drill} standby` }, from(by));
-    const took = named();
-    m.wait(60_000);
-    const over = m.now;
-    if (back) m.call('0417', { event: `${drill} back` }, from(cut + 1));
-    m.add('drill.run', {
-      drill,
-      path: paths[cut] ?? paths[0],
-      begun,
-      over,
-      took,
-      back: back ? named() : null,
-      simulated: took.simulated,
-      words: '',
-    });
-  };
-  test('four presses are words: marginal', () => {
-    const { m } = twoSims();
-    for (const what of ['standby.linkLoss', 'standby.softFailure', 'standby.supplyLoss', 'standby.return'])
-      m.read('Standby', null, what, true);
-    expect(m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-drill' } });
-    m.none('Standby', null, 'taken out');
-    expect(m.lamp('Standby')).toMatchObject({ is: 'none', because: [{ code: 'none', args: { reason: 'taken out' } }] });
-  });
-  test('three kinds of failure with the return prove it; the plug alone is marginal, and says what is left', () => {
-    const s = twoSims();
-    drilled(s, 'link loss');
-    expect(s.m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-drill', args: { drill: 'soft failure' } } });
-    drilled(s, 'soft failure', { back: false });
-    drilled(s, 'supply loss', { back: false });
-    expect(s.m.lamp('Standby')).toMatchObject({ is: 'proven', next: null, simulated: false });
-  });
-  test('its figures are computed from the calls', () => {
-    const s = twoSims();
-    drilled(s, 'link loss');
-    const [because] = s.m.lamp('Standby').because;
-    expect(because).toMatchObject({ code: 'drill', args: { gap: 3000, returned: 3000 } });
-  });
-  test('a call by the path that was cut, a claim, or a drill without any call is no standby', () => {
-    for (const wrong of [1, 9]) {
-      const s = twoSims();
-      for (const drill of drillKinds) drilled(s, drill, { by: wrong });
-      expect(s.m.lamp('Standby').is).toBe('marginal');
-    }
-    const { m, paths } = twoSims();
-    m.add('drill.run', {
-      drill: 'link loss',
-      path: paths[0],
-      begun: m.now,
-      over: m.now,
-      took: null,
-      back: null,
-      simulated: false,
-      words: '',
-    });
-    expect(m.lamp('Standby')).toMatchObject({ is: 'failed' });
-  });
-  test('cutting the standby while the first path calls is no drill of it; where neither is first it is', () => {
-    const s = twoSims();
-    for (const drill of drillKinds) drilled(s, drill, { cut: 1, by: 1 });
-    expect(s.m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-drill', args: { drill: 'link loss' } } });
-    const free = twoSims();
-    free.m.set(free.paths[1], { 'path.priority': 1 });
-    for (const modem of free.modems) free.m.entered(modem).restarted(modem);
-    for (const drill of drillKinds) drilled(free, drill, { cut: 1, by: 1 });
-    expect(free.m.lamp('Standby').is).toBe('proven');
-  });
-  test('correcting the standby’s address afterwards takes the drill’s proof away', () => {
-    const s = twoSims();
-    for (const drill of drillKinds) drilled(s, drill);
-    expect(s.m.lamp('Standby').is).toBe('proven');
-    s.m.set(s.paths[1], { 'path.address': '198.51.100.77' });
-    expect(s.m.lamp('Standby').is).toBe('marginal');
-  });
 });
 describe('Watch', () => {
   const daily = () => {

@@ -46,6 +46,42 @@ const changes: { readonly [K in HardwareKind]: string } = {
   'door.shut': 'The door was shut',
 };
 
+type Drilled = {
+  drill: string;
+  path: ElementId;
+  at: number;
+  least: number | null;
+  gap: number | null;
+  returned: number | null;
+  kept: { came: number; made: number; whole: boolean } | null;
+  dark: boolean | null;
+  flaps: number;
+  simulated: boolean;
+};
+const drilledWords = ({ drill, least, gap, returned, kept, dark }: Drilled): string => {
+  const back = returned === null ? '' : inWords(returned);
+  if (dark !== null)
+    return returned === null
+      ? 'no call after the supply came back'
+      : `the first call ${back} after the supply came back${dark ? '' : '; that it was dark is a word: no event says so'}`;
+  if (kept !== null)
+    return `${kept.came} of ${kept.made} made meanwhile came after that${kept.whole ? ', in their order' : kept.came < kept.made ? '' : ', not in their order or with another time'}`;
+  const who = drill === 'slow and lossy' ? 'it called' : 'the standby called';
+  const after =
+    gap === null
+      ? ''
+      : least === null || least === 0
+        ? `after ${inWords(gap)}`
+        : `between ${inWords(least)} and ${inWords(gap)} after the cut`;
+  const over =
+    gap === null
+      ? drill === 'slow and lossy'
+        ? 'no call that can be believed'
+        : 'no call by another path that can be believed'
+      : `${who} ${after}`;
+  return `${over}${returned === null ? '' : `, the path itself ${back} after it was put back`}`;
+};
+
 const list = (names: readonly string[]): string =>
   names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
@@ -133,8 +169,9 @@ export const words = {
   'no-interval': (_: None) => 'The sheet does not say how often the unit calls by itself.',
   silent: (a: { at: number; grace: number }, s: Speaker) =>
     `Nothing has been heard since ${s.when(a.at)}; the longest silence is ${inWords(a.grace)}.`,
-  drill: (a: { drill: string; path: ElementId; at: number; gap: number | null; returned: number | null; simulated: boolean }, s: Speaker) =>
-    `Drill, ${a.drill} of ${s.element(a.path)}${a.simulated ? ' (simulated)' : ''}, ${s.when(a.at)}: ${a.gap === null ? 'no call by another path that can be believed' : `the standby called after ${inWords(a.gap)}`}${a.returned === null ? '' : `, the path itself ${inWords(a.returned)} after it was put back`}.`,
+  drill: (a: Drilled, s: Speaker) =>
+    `Drill, ${a.drill}${a.dark === null && a.kept === null ? ` of ${s.element(a.path)}` : ''}${a.simulated ? ' (simulated)' : ''}, ${s.when(a.at)}: ${drilledWords(a)}${a.flaps === 0 ? '' : `, and it changed paths ${a.flaps === 1 ? 'once' : `${a.flaps} times`} after that`}.`,
+  'drill-slow': (a: { drill: string }) => `By ${a.drill} it took longer than the client allows.`,
   'no-call-since': (_: None) => 'No call has come since: nobody knows that it still works after the change.',
   'inputs-empty': (_: None) => 'Nothing that hangs on the unit is on the sheet: no input, no local device, no link.',
   'item-event': (a: { item: ElementId; zone: string; turn: string; at: number; simulated: boolean }, s: Speaker) =>

@@ -77,7 +77,7 @@ describe('what stands in the way', () => {
       (m) => m.add('test.begun', { until: instant(m.now + hours(1)), elsewhere: false, told: '', words: '' }),
       /^on test$/,
     ],
-    ['a drill that runs', (m, { path }) => m.add('drill.begun', { drill: 'link loss', path, words: '' }), /^drill$/],
+    ['a drill that runs', (m, { path }) => m.add('drill.begun', { drill: 'link loss', path, ago: 0, by: 'hand', words: '' }), /^drill$/],
     [
       'a door that was opened and shut again',
       (m, { modem }) => m.add('door.shut', { element: modem, words: '' }),

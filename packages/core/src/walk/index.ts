@@ -5,6 +5,7 @@ export * from './challenge.ts';
 export * from './desk-list.ts';
 export * from './device-file.ts';
 export * from './doors.ts';
+export * from './drill.ts';
 export * from './due.ts';
 export * from './ending.ts';
 export * from './ends.ts';

@@ -9,6 +9,7 @@ export * from './unit/index.ts';
 export * from './world/index.ts';
 export * from './practice.ts';
 export * from './crowd.ts';
+export * from './drill.ts';
 export * from './spec.ts';
 export * from './file.ts';
 export * from './exercise/index.ts';

@@ -20,7 +20,7 @@ import { callConfirmed, changeShown, checkIn, deskRung, eventMade, logCame, watc
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { signedOff, undoneBack, undoneNoted } from './ending.ts';
-import { drillBegun, drillEnded, drillRun } from './drill.ts';
+import { drillBegun, drillEnded, drillMarked, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretErased, secretRevealed } from './note.ts';
 import { askNoted, stepDone, walkMoved } from './plan.ts';
@@ -99,6 +99,7 @@ const list = [
   changeShown,
   checkIn,
   drillBegun,
+  drillMarked,
   drillRun,
   drillEnded,
   noteWritten,

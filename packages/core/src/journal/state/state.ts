@@ -7,7 +7,7 @@ import type { Pos } from '../order.ts';
 import type { ReachSaid, ToldSaid } from './people.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 11;
+export const foldVersion = 12;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -210,6 +210,22 @@ export type LogColumnsSaid = {
   readonly dates: 'year first' | 'day first' | 'month first';
 };
 
+export type Drilling = {
+  readonly drill: DrillKind;
+  /** The path that is cut; the first one where all are, or none. */
+  readonly path: ElementId;
+  readonly by: 'hand' | 'yard';
+  readonly words: string;
+  /** When it was cut, and when it was put back. */
+  readonly begun: number;
+  readonly over: number | null;
+  readonly pos: Pos;
+  readonly who: Who;
+  /** Events that were made meanwhile, and when the unit was made to call. */
+  readonly made: readonly { readonly at: number; readonly zone: string | null; readonly is: Turn | null; readonly words: string }[];
+  readonly asked: readonly number[];
+};
+
 export type State = {
   readonly stream: Stream;
   readonly count: number;
@@ -234,7 +250,7 @@ export type State = {
   /** The last entry by which somebody was at the station, or in it from afar. */
   readonly attended: Pos | null;
   /** The drill that runs. */
-  readonly drill: { readonly drill: DrillKind; readonly path: ElementId; readonly pos: Pos; readonly who: Who } | null;
+  readonly drill: Drilling | null;
   /** Events that somebody made and that another desk may confirm, oldest first. */
   readonly made: readonly Made[];
   /** Who at another desk said last how they have left the account. */

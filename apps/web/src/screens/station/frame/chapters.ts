@@ -6,8 +6,8 @@ export type Chapter = { readonly key: string; readonly to: string; readonly labe
 /** Whether one of its paths is by radio. */
 const hasRadio = ({ line }: Station): boolean => line.strands.some(({ lamps }) => lamps.some(({ lamp }) => lamp === 'Signal'));
 
-/** Whether there is something to stand by, or a drill that runs. */
-const hasTwoPaths = ({ line, state }: Station): boolean => line.strands.length > 1 || state.drill !== null;
+/** Whether there is a path that can be made to fail: one alone is drilled for coming back by itself. */
+const hasPaths = ({ line, state }: Station): boolean => line.strands.length > 0 || state.drill !== null;
 
 const all: readonly Chapter[] = [
   { key: '1', to: 'plan', label: 'Plan' },
@@ -15,7 +15,7 @@ const all: readonly Chapter[] = [
   { key: '3', to: 'bench', label: 'Bench' },
   { key: '4', to: 'signal', label: 'Signal', has: hasRadio },
   { key: '5', to: 'proof', label: 'Proof' },
-  { key: '6', to: 'standby', label: 'Standby', has: hasTwoPaths },
+  { key: '6', to: 'standby', label: 'Standby', has: hasPaths },
   { key: '7', to: 'watch', label: 'Watch' },
   { key: '8', to: 'handover', label: 'Handover' },
 ];

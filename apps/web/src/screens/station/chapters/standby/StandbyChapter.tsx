@@ -5,7 +5,7 @@ import { LampMark } from '../../../../parts/LampMark.tsx';
 import { PartTabs, usePart } from '../../../../parts/PartTabs.tsx';
 import type { Station } from '../../../../store/use-station.ts';
 import { useChapter } from '../../door.ts';
-import { Drill } from './Drill.tsx';
+import { Drill } from './drill/Drill.tsx';
 import { GapPart } from './GapPart.tsx';
 import { ProbesPart } from './ProbesPart.tsx';
 import { SharedPart } from './SharedPart.tsx';

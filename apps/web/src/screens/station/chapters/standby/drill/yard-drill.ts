@@ -1,0 +1,90 @@
+// A drill that the yard makes: cut, made to call, put back and closed, step by step from what stands in the journal and at the desk, so that a reload loses nothing.
+import { useEffect } from 'react';
+import type { ElementId, Stream } from '@green-lamp/core/name';
+import { type DrillKind, drillRow } from '@green-lamp/core/evidence';
+import type { Drilling } from '@green-lamp/core/journal';
+import { instant } from '@green-lamp/core/quantity';
+import type { DrillNow } from '@green-lamp/core/walk';
+import { drillActs, type Act } from '@green-lamp/core/yard';
+import { append } from '../../../../../store/append.ts';
+import { sharedNow } from '../../../../../store/device.ts';
+import { tell } from '../../../../../store/live.ts';
+import { actInYard, specFor } from '../../../../../store/yard.ts';
+import type { Call } from './calls.ts';
+
+const perform = async (stream: Stream, acts: readonly Act[]): Promise<void> => {
+  for (const act of acts) {
+    const refused = await actInYard(act, stream);
+    if (refused !== null) throw new Error(refused);
+  }
+};
+const actsOf = async (stream: Stream, drill: DrillKind, path: ElementId): Promise<NonNullable<ReturnType<typeof drillActs>>> => {
+  const acts = drillActs(await specFor(stream), drill, path);
+  if (acts === null) throw new Error('The yard can’t make this kind of failure on this path.');
+  return acts;
+};
+export const cutInYard = async (stream: Stream, drill: DrillKind, path: ElementId): Promise<void> =>
+  perform(stream, (await actsOf(stream, drill, path)).cut);
+
+/** How long supply or all paths stay away in the yard, and how often its unit is made to call once it is back, ms. */
+const [dark, again] = [20_000, 15_000];
+const made = ['tamper', 'tamper-rest'] as const;
+
+type Step = 'call' | 'make' | 'put back' | 'close' | 'wait';
+/** What comes next in a drill of the yard. */
+export const nextInYard = (
+  drill: Drilling,
+  now: number,
+  { took, back, kept, asks }: Pick<DrillNow<Call>, 'took' | 'back' | 'kept'> & { readonly asks: readonly number[] },
+): Step => {
+  const { way } = drillRow(drill.drill);
+  if (drill.over !== null) {
+    const came = kept.every(({ call }) => call !== null);
+    if (back !== null && came) return 'close';
+    const last = Math.max(drill.over, ...drill.asked);
+    return way !== 'dark' && back === null && now - last >= again ? 'call' : 'wait';
+  }
+  if (way === 'dark') return now - drill.begun >= dark ? 'put back' : 'wait';
+  if (way === 'kept') return drill.made.length < made.length ? 'make' : now - drill.begun >= dark ? 'put back' : 'wait';
+  if (took !== null) return 'put back';
+  const due = asks.filter((at) => at <= now).length;
+  return drill.asked.length < due ? 'call' : 'wait';
+};
+
+const mark = (stream: Stream, what: 'asked' | 'made' | 'put back', words = ''): Promise<unknown> =>
+  append(stream, [{ kind: 'drill.marked', data: { mark: what, at: instant(Math.round(sharedNow())), zone: null, is: null, words } }]);
+const event = (stream: Stream, what: string): Act => ({ act: 'event', station: stream, event: what, over: null });
+
+const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): Promise<void> => {
+  switch (step) {
+    case 'call':
+      await perform(stream, [event(stream, 'test')]);
+      await mark(stream, 'asked');
+      return;
+    case 'make':
+      await perform(stream, [event(stream, made[drill.made.length] ?? made[0])]);
+      await mark(stream, 'made', 'By the yard.');
+      return;
+    case 'put back':
+      await perform(stream, (await actsOf(stream, drill.drill, drill.path)).back);
+      await mark(stream, 'put back', 'By the yard.');
+      return;
+    case 'close':
+      await close();
+      return;
+    case 'wait':
+  }
+};
+
+/** Drives a drill that the yard makes, in one tab at a time. */
+export const useYardDrill = (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): void => {
+  useEffect(() => {
+    if (drill.by !== 'yard' || step === 'wait') return;
+    void navigator.locks
+      .request(`green-lamp:yard-drill:${drill.pos.id}`, { ifAvailable: true }, async (lock) => {
+        if (lock !== null) await doStep(stream, drill, step, close);
+      })
+      .catch(tell);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- each step once: what it does changes what the next one is
+  }, [stream, drill.pos.id, step, drill.asked.length, drill.made.length]);
+};
