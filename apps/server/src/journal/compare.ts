@@ -38,7 +38,7 @@ import {
   watchedBlocks,
   weakLamps,
 } from '@green-lamp/core/walk';
-import { readAnswer, jpegSize } from '@green-lamp/core/wire';
+import { jpegSize, readAnswer, readPing } from '@green-lamp/core/wire';
 import { siteZone } from './site-zone.ts';
 import type { NewFrame, Turn } from './turn.ts';
 
@@ -179,6 +179,16 @@ const captures = (turn: Turn, { stream, re }: Entry): { path: ElementId | null; 
   return found;
 };
 
+/** What a device printed of its question, read again: the host that answered, how often, and from where it was asked where the text says so. */
+const crossedFaults = (turn: Turn, entry: Entry, { by, host, from, replies }: DataOf<'tunnel.crossed'>): Problem[] => {
+  if (by !== 'device') return [];
+  const same = captures(turn, entry).some(({ text }) => {
+    const read = readPing(text);
+    return read !== null && read.host === host && read.replies === replies && (read.from === null || read.from === from);
+  });
+  return same ? [] : [problem('not-in-capture', 're', { what: 'the answers' })];
+};
+
 const readingFaults = (turn: Turn, entry: Entry, state: State, data: DataOf<'reading.taken'>): Problem[] => {
   if (data.by !== 'device') return [];
   const [house, profiles] = [turn.head(houseStream), turn.head(profilesStream)];
@@ -298,6 +308,8 @@ export const compared = (
       return attributedFaults(turn, entry, known.data);
     case 'drill.run':
       return drillFaults(turn, entry, state, known.data);
+    case 'tunnel.crossed':
+      return crossedFaults(turn, entry, known.data);
     case 'reading.taken':
       return readingFaults(turn, entry, state, known.data);
     case 'picture.taken':

@@ -20,7 +20,6 @@ import type { Streams } from './streams.ts';
 import type { Tables } from './tables.ts';
 import type { Draft, Head, NewEntry, NewFrame, Turn } from './turn.ts';
 
-
 /** Entries that ask for a call. */
 const asks: ReadonlySet<string> = new Set<KindName>(['challenge.made', 'challenge.pressed']);
 

@@ -17,6 +17,7 @@ import {
   endSession,
   entriesAfter,
   framesOf,
+  askThrough,
   keepDialogue,
   keepText,
   keptOf,
@@ -63,7 +64,18 @@ import { KeptQuery } from '../stations/kept.controller.ts';
 import { PreviewQuery, SharedQuery, StationsQuery, ValuesQuery } from '../stations/stations.controller.ts';
 import { routeOf, unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';
-import { ActBody, AskBody, CallBody, ClockBody, CrowdBody, OutageBody, PathBody, StartBody, StationBody } from '../yard/yard.body.ts';
+import {
+  ActBody,
+  AskBody,
+  CallBody,
+  ClockBody,
+  CrowdBody,
+  OutageBody,
+  PathBody,
+  StartBody,
+  StationBody,
+  ThroughBody,
+} from '../yard/yard.body.ts';
 
 const server = new TestServer();
 beforeAll(() => server.open());
@@ -124,6 +136,7 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
   [setUnitClock, 'body', ClockBody, { ...ofPath, clock: -3000 }],
   [askModem, 'body', AskBody, { ...ofPath, typed: 'AT' }],
   [keepDialogue, 'body', PathBody, ofPath],
+  [askThrough, 'body', ThroughBody, { stream, host: '10.8.3.20', from: '10.1.0.5' }],
   [callByUnit, 'body', CallBody, { ...ofPath, event: 'test' }],
 ];
 

@@ -87,6 +87,7 @@ const table: readonly string[] = [
   'YardController.clock: yard.use',
   'YardController.dale: yard.read',
   'YardController.keep: yard.use',
+  'YardController.through: yard.use',
   'YardController.scenario: yard.read',
   'YardController.sent: yard.read',
   'YardController.spec: yard.read',

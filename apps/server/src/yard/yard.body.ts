@@ -37,6 +37,10 @@ export class PathBody extends StationBody {
 export class AskBody extends PathBody {
   @IsString() @MaxLength(2000) typed: string;
 }
+export class ThroughBody extends StationBody {
+  @IsString() @Matches(/^[0-9a-fA-F.:]{2,60}$/) host: string;
+  @IsString() @Matches(/^[0-9a-fA-F.:]{2,60}$/) from: string;
+}
 export class CallBody extends PathBody {
   @IsIn(yardEvents.map(({ what }) => what)) event: YardEvent;
 }

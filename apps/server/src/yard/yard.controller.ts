@@ -4,6 +4,7 @@ import { problem } from '@green-lamp/core/problem';
 import type {
   actInYard,
   askModem,
+  askThrough,
   callByUnit,
   keepDialogue,
   Says,
@@ -20,7 +21,7 @@ import type {
 import { parts as allParts, type WorldPath } from '@green-lamp/core/yard';
 import { May } from '../shell/may.ts';
 import { ProblemException } from '../shell/problem-reply.ts';
-import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody } from './yard.body.ts';
+import { ActBody, AskBody, CallBody, ClockBody, PathBody, StartBody, StationBody, ThroughBody } from './yard.body.ts';
 import { Yard } from './yard.ts';
 
 const refuse = (status: HttpStatus, path: string, why: string): never => {
@@ -126,6 +127,14 @@ export class YardController {
     if (this.yard.unkept(stream, place) === '')
       return refuse(HttpStatus.CONFLICT, 'path', 'The modem has said nothing since the last time.');
     return this.yard.keep(stream, place);
+  }
+
+  @May('yard.use')
+  @Post('through')
+  @HttpCode(200)
+  async through(@Body() { stream, host, from }: ThroughBody): Promise<Says<typeof askThrough>> {
+    const said = await this.yard.through(this.#stream(stream), { host, from });
+    return said ?? refuse(HttpStatus.CONFLICT, 'stream', 'The yard stands still for this station.');
   }
 
   @May('yard.use')

@@ -16,6 +16,7 @@ import {
   hearProgrammer,
   hearText,
   instrumentOf,
+  pingThrough,
   type Out,
   type Outfit,
   type Part,
@@ -175,17 +176,26 @@ export class Yard implements OnApplicationShutdown {
   /** Keeps what the modem has said since the last time, masked, as the yard's own entry; its id is what a reading then refers to. */
   async keep(stream: Stream, path: WorldPath): Promise<{ entry: Ulid; text: string }> {
     const said = this.#said.get(`${stream} ${path.modem ?? ''}`);
-    const blob = await this.blobs.putMasked(said?.unkept ?? '', stream);
+    const unkept = said?.unkept ?? '';
     if (said !== undefined) said.unkept = '';
+    // made from the sheet's own paths
+    return this.#capture(stream, { path: path.id as ElementId, about: 'AT dialogue of the virtual modem', text: unkept });
+  }
+
+  /** A host at one end of the virtual tunnel asks one at the other; null where the yard stands still for the station. */
+  async through(stream: Stream, of: { host: string; from: string }): Promise<{ entry: Ulid; text: string } | null> {
+    this.#running.tick();
+    const outfit = this.#outfit(stream);
+    const { world } = this.#running;
+    return outfit === null
+      ? null
+      : this.#capture(stream, { path: null, about: 'Question through the virtual tunnel', text: pingThrough(world, outfit, of, world.at) });
+  }
+
+  async #capture(stream: Stream, of: { path: ElementId | null; about: string; text: string }): Promise<{ entry: Ulid; text: string }> {
+    const blob = await this.blobs.putMasked(of.text, stream);
     const { lines, found, notUnderstood } = readAnswer(blob.text);
-    const data = {
-      path: path.id as ElementId, // made from the sheet's own paths
-      about: 'AT dialogue of the virtual modem',
-      lines,
-      found: found.length,
-      missed: notUnderstood.length,
-      simulated: true,
-    };
+    const data = { path: of.path, about: of.about, lines, found: found.length, missed: notUnderstood.length, simulated: true };
     return this.journal.append((turn) => {
       const { state } = turn.head(stream);
       const pen = { id: this.ids.ulid(turn.now), at: turn.now, skew: 0, since: state.last?.ord ?? 0, who: { part: 'yard' } as const };

@@ -43,6 +43,7 @@ import {
   askModem,
   callByUnit,
   keepDialogue,
+  askThrough,
   setUnitClock,
   startYard,
   stopYard,
@@ -130,5 +131,6 @@ export const routes: readonly AnyRoute[] = [
   setUnitClock,
   askModem,
   keepDialogue,
+  askThrough,
   callByUnit,
 ];

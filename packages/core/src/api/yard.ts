@@ -111,6 +111,12 @@ export const keepDialogue = tells('/api/yard/keep', 'Keeps what a modem has said
   entry: known(isUlid, 'a ULID'),
   text: text(1_000_000),
 });
+export const askThrough = tells(
+  '/api/yard/through',
+  'Lets a host at one end of the virtual tunnel ask one at the other, and keeps what it printed as the yard’s own entry.',
+  { ...ofStation, host: text(60), from: text(60) },
+  { entry: known(isUlid, 'a ULID'), text: text(1_000_000) },
+);
 export const callByUnit = tells(
   '/api/yard/call',
   'Lets a unit call for an event.',

@@ -317,6 +317,31 @@ export const deviceWords = {
     'What was forgotten goes outside in the clear.',
     'Send everything, or adopt the other school.',
   ],
+  'tunnel-nats': [
+    'Both ends of the tunnel are behind carriers’ NATs.',
+    'Neither can reach the other: it never comes up.',
+    'Give one end a public address, or let both call a hub that has one.',
+  ],
+  'tunnel-one-rule': [
+    'The rule that lets the other side in is missing {side}.',
+    'Answers pass and questions do not: it looks up, and one side can’t ask.',
+    'Have the rule made on that side, then ask from both.',
+  ],
+  'tunnel-host-here': [
+    'The host {host} is not in the tunnel’s network here, {net}.',
+    'Nothing is sent to it through the tunnel.',
+    'Name a host on the station’s LAN, or correct the network.',
+  ],
+  'tunnel-host-there': [
+    'The host {host} is not in the tunnel’s network there, {net}.',
+    'Nothing is sent to it through the tunnel.',
+    'Name a host at the office, or correct the network.',
+  ],
+  'tunnel-pool': [
+    'The tunnel’s network {net} lies in 100.64.0.0/10, and the card is behind a carrier’s NAT.',
+    'The carrier gives out the same range: between the two there is no route.',
+    'Renumber that end.',
+  ],
   'tunnel-unlicensed': ['The tunnel has no licence.', 'It does not start.', 'Order it before the visit.'],
   'wifi-not-joined': [
     'A path goes by Wi-Fi, and no network on the sheet is joined.',

@@ -241,6 +241,10 @@ export const doorFaults = (entry: Entry, known: Known, state: State): Problem[] 
       return openFault(state, known.data.challenge);
     case 'call.confirmed':
       return [...pathFault(state, known.data.path), ...confirmedFault(state, known.data)];
+    case 'tunnel.crossed':
+      return elementsOf(state, 'tunnel').some(({ id }) => id === known.data.tunnel)
+        ? []
+        : [problem('type', 'data.tunnel', { want: 'a tunnel of this station' })];
     case 'event.made':
     case 'call.attributed':
     case 'drill.begun':

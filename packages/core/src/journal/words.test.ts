@@ -474,6 +474,26 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       '2 scheduled check-ins came while nobody was there (simulated), over mast path; 2 are asked.',
     ],
   ],
+  'tunnel.crossed': [
+    [
+      {
+        tunnel: path,
+        way: 'back',
+        host: '10.8.3.20',
+        from: '10.1.0.5',
+        seen: '10.1.0.5',
+        replies: 4,
+        by: 'device',
+        simulated: false,
+        words: '',
+      },
+      'mast path: 4 answers of 10.8.3.20 at the station, asked from 10.1.0.5, seen as 10.1.0.5.',
+    ],
+    [
+      { tunnel: path, way: 'up', host: null, from: null, seen: null, replies: 0, by: 'word', simulated: true, words: '' },
+      'mast path (simulated): it says that it is up, by word.',
+    ],
+  ],
   'drill.begun': [
     [{ drill: 'link loss', path, ago: 0, by: 'hand', words: '' }, 'Drill begun: link loss of mast path.'],
     [{ drill: 'blackout', path, ago: 10_000, by: 'yard', words: '' }, 'Drill begun: blackout, 10 s before, by the yard.'],

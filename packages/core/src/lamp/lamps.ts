@@ -14,12 +14,15 @@ import { standby } from './lamps/standby.ts';
 import { watch } from './lamps/watch.ts';
 import { reason } from './reason.ts';
 import { type Judged, judged, type LampResult, type Verdict, worst } from './result.ts';
+import { type TunnelResult, tunnels } from './tunnels.ts';
 import { factOf } from './weigh.ts';
 
 export type Line = {
   readonly before: readonly LampResult[];
   readonly strands: readonly { readonly use: PathUse; readonly lamps: readonly LampResult[] }[];
   readonly after: readonly LampResult[];
+  /** Paths over the paths. */
+  readonly tunnels: readonly TunnelResult[];
   /** The station's own lamp: the worst of its required ones. */
   readonly station: Verdict;
 };
@@ -85,7 +88,7 @@ export const lamps = (state: State, by: JudgedBy): Line => {
     use,
     lamps: strandOf(use.kind).map((lamp) => withNone(j, lamp, use, () => strandLamp(j, lamp, use))),
   }));
-  const line = { before: before.map(single), strands, after: after.map(single) };
+  const line = { before: before.map(single), strands, after: after.map(single), tunnels: tunnels(j) };
   const used = new Set(inUse(j).map(({ path }) => path));
   const required = [
     ...line.before,

@@ -5,6 +5,7 @@ export * from './card/luhn.ts';
 export * from './ip/address.ts';
 export * from './ip/nat.ts';
 export * from './ip/subnet.ts';
+export * from './ip/tunnel.ts';
 export * from './card/iccid-check.ts';
 export * from './path/failover.ts';
 export * from './path/false-failover.ts';

@@ -112,6 +112,9 @@ export const completeBlocks = (state: State, line: Line, { heard, now, findings,
       ? [block(`lamp ${lamp.lamp} ${lamp.path ?? ''}`, `${named(lamp, speaker)} ${standing[lamp.is]}.`, lamp)]
       : [],
   ),
+  ...line.tunnels.flatMap(({ tunnel, is }) =>
+    is === 'failed' || is === 'dark' ? [block(`tunnel ${tunnel}`, `${speaker.element(tunnel)} ${standing[is]}.`)] : [],
+  ),
   ...notBack(state, now, speaker).map(({ code, sentence }) => block(code, sentence)),
   ...toldWrong(toldCells({ state, profiles })).map(({ code, sentence }) => block(code, sentence, { lamp: 'Call', path: null })),
   ...reachWrong(reachCells(state)).map(({ code, sentence }) => block(code, sentence, { lamp: 'Reach', path: null })),

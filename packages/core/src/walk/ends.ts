@@ -16,7 +16,7 @@ export type Claimed = {
 
 /** Everything of a station that ends on a known day, earliest first. */
 export const endsOf = (state: State): End[] => {
-  const at = (group: 'sim' | 'licence', id: Parameters<typeof settingKey>[1], param: string): string =>
+  const at = (group: 'sim' | 'licence' | 'tunnel', id: Parameters<typeof settingKey>[1], param: string): string =>
     plainText(wanted(state, settingKey(group, id, param)) ?? '');
   const cards = elementsOf(state, 'sim').flatMap(({ id, label }) =>
     (
@@ -40,7 +40,14 @@ export const endsOf = (state: State): End[] => {
     renews: at('licence', id, 'renews'),
     key: settingKey('licence', id, 'until'),
   }));
-  return [...cards, ...licences].filter(({ day }) => day !== '').sort((a, b) => (a.day < b.day ? -1 : 1));
+  const keys = elementsOf(state, 'tunnel').map(({ id, label }) => ({
+    what: label,
+    kind: 'tunnel key',
+    day: at('tunnel', id, 'keyEnds'),
+    renews: '',
+    key: settingKey('tunnel', id, 'keyEnds'),
+  }));
+  return [...cards, ...licences, ...keys].filter(({ day }) => day !== '').sort((a, b) => (a.day < b.day ? -1 : 1));
 };
 
 /** The claims of a station. */

@@ -6,6 +6,7 @@ export * from './desk-list.ts';
 export * from './device-file.ts';
 export * from './doors.ts';
 export * from './drill.ts';
+export * from './tunnel.ts';
 export * from './due.ts';
 export * from './ending.ts';
 export * from './ends.ts';

@@ -55,7 +55,7 @@ export const probedOf = (state: State): Probed | null => {
 };
 
 export type Shared = {
-  readonly what: 'modem' | 'carrier' | 'duct' | 'receiver';
+  readonly what: 'modem' | 'carrier' | 'duct' | 'feed' | 'receiver';
   readonly name: string;
   readonly paths: readonly ElementId[];
 };
@@ -75,6 +75,7 @@ export const sharedBetween = (state: State): Shared[] => {
     ...of('modem', ({ modem }) => (modem === null ? [] : [label(modem)])),
     ...of('carrier', ({ sim }) => (sim === null ? [] : [text(settingKey('sim', sim, 'carrier'))])),
     ...of('duct', ({ path }) => [text(settingKey('path', path, 'duct'))]),
+    ...of('feed', ({ path }) => [text(settingKey('path', path, 'feed'))]),
     ...of('receiver', ({ receivers }) => receivers.map((receiver) => text(settingKey('receiver', receiver, 'line')) || label(receiver))),
   ];
 };

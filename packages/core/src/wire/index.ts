@@ -60,6 +60,7 @@ export { isServiceApn } from './page/values.ts';
 export { nameWords } from './answer/name-words.ts';
 export { maskPlaces, type Place, tokenLength, tokensOf } from './answer/tokens.ts';
 export { repeatsAnswers } from './answer/repeats.ts';
+export { type Pinged, readPing } from './answer/ping.ts';
 export { type AnswerWords, mostAnswer, type NotUnderstood, readAnswer, type ReadAnswer } from './answer/read.ts';
 export { cmeErrors, cmsErrors } from './at/errors.ts';
 export { emmCauses, esmCauses, type Technology, technologies } from './at/causes.ts';

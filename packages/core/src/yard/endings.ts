@@ -24,6 +24,7 @@ export const endings = {
   'packets lost': end('carrier', 'time out', 30_000, 'Too many packets are lost on the way.'),
   'no way out': end('access point', 'time out', 30_000, 'The access point leads into a private network, and the desk is not in it.'),
   'plug out': end('site', 'link down', 200, 'The plug at the unit is out.'),
+  'socket is LAN': end('site', 'link up', 2000, 'The board’s one socket is set to LAN: it leads in, not out.'),
   'no lease': end('site', 'no address', 8000, 'Nothing gives the unit an address.'),
   'address twice': end('site', 'time out', 30_000, 'Another device has the same address.'),
   'wifi not heard': end('access point', 'network not found', 4000, 'The access point is not heard from here.'),

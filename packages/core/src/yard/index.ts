@@ -14,3 +14,4 @@ export * from './spec.ts';
 export * from './file.ts';
 export * from './exercise/index.ts';
 export * from './dry-run.ts';
+export * from './through.ts';

@@ -3,7 +3,7 @@ import { type ElementId, isSettingKey, type Json, keyParts, plainText, type Sett
 import { elementsOf, type State, wanted } from '../journal/index.ts';
 import { asItRuns, asPlanned, inUse } from '../lamp/index.ts';
 import { bindingsOf, definitionOf, isSecret, type PathUse, type Profile, shippedProfiles } from '../sheet/index.ts';
-import { luhnDigit } from '../sums/index.ts';
+import { luhnDigit, overlap } from '../sums/index.ts';
 import { type Spot, spotOf, type YardRadio, yardRadios } from './air/index.ts';
 import { type AccessPoint, type CarrierName, carrierOf, carriers, isCarrierName, type Subscription } from './carrier/index.ts';
 import { gatewayEui } from './practice.ts';
@@ -238,6 +238,29 @@ const claimedOf = (state: State): NonNullable<StationSpec['claimed']> => {
   return { account: plainText(at('account') ?? '').slice(0, 60), hangs: told ? 'what the sheet has' : '' };
 };
 
+/** What is special of a small board, of a pair and of a branch gateway: one socket of two roles, a helper by its cable and its supply, a tunnel by its two ends. */
+const routersOf = (state: State, uses: readonly PathUse[]): Pick<StationSpec, 'socket' | 'fuses' | 'helper' | 'tunnel'> => {
+  const at = (key: SettingKey): string => valueOf(state, key);
+  const board = adopted(state, 'modem')?.kind === 'board router';
+  const wired = uses.find(({ kind }) => kind === 'ethernet');
+  const helper = elementsOf(state, 'modem').find(({ id }) => at(settingKey('modem', id, 'helperOf')) !== '');
+  const feeds = uses.filter(({ kind }) => kind === 'cellular').map(({ path }) => at(settingKey('path', path, 'feed')).trim());
+  const shared = feeds.length > 1 && feeds[0] !== '' && new Set(feeds).size === 1;
+  const [tunnel] = elementsOf(state, 'tunnel');
+  const end = (param: 'here' | 'there'): string => (tunnel === undefined ? '' : plannedOf(state, settingKey('tunnel', tunnel.id, param)));
+  const socketOf = (path: PathUse): string => at(settingKey('path', path.path, 'socket'));
+  return {
+    ...(board && wired !== undefined ? { socket: socketOf(wired) === 'LAN' ? ('LAN' as const) : ('WAN' as const) } : {}),
+    ...(shared ? { fuses: 'one' as const } : {}),
+    ...(helper === undefined
+      ? {}
+      : { helper: uses.some((use) => use.modem === helper.id && socketOf(use) === 'LAN') ? ('LAN' as const) : ('WAN' as const) }),
+    ...(tunnel === undefined || end('here') === '' || end('there') === ''
+      ? {}
+      : { tunnel: overlap(end('here'), end('there')) ? ('same subnet' as const) : ('up' as const) }),
+  };
+};
+
 /** What the virtual equipment of a station is made from, by its sheet. `address` gives each path its own address on this computer. */
 export const specOf = (
   state: State,
@@ -294,6 +317,7 @@ export const specOf = (
     items: itemsOf(state),
     outputs: outputsOf(state),
     family: familyOf(state),
+    ...routersOf(state, uses),
     claimed: claimedOf(state),
     deskProtocol: truth('protocol'),
     deskTransport: truth('transport'),

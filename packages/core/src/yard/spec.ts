@@ -106,6 +106,11 @@ const shapes = {
     ),
   ),
   family: optional(fields({ set: text(60), cabled: text(60) })),
+  /** A board’s one socket, whether all hangs on one fuse, a second router in front, and the tunnel to the office. */
+  socket: optional(oneOf(['WAN', 'LAN'])),
+  fuses: optional(oneOf(['own', 'one'])),
+  helper: optional(oneOf(['WAN', 'LAN'])),
+  tunnel: optional(oneOf(['up', 'same subnet'])),
   /** Under which account the device is claimed, and what hangs on it there; empty for nothing. */
   claimed: optional(fields({ account: text(60), hangs: text(60) })),
 } as const;
@@ -143,6 +148,10 @@ const siteFrom = (spec: StationSpec, first: string | null): Outfit['site'] => ({
   ...usualSite,
   active: first,
   wifi: { ...usualSite.wifi, name: spec.wifiName ?? 'right' },
+  socket: spec.socket ?? null,
+  fuses: spec.fuses ?? 'own',
+  tunnel: spec.tunnel ?? 'none',
+  ...(spec.helper === undefined ? {} : { helper: { fitted: true, cable: spec.helper, firmware: 'same', since: instant(0) } }),
   probe: {
     ...usualSite.probe,
     asks: spec.probes && spec.paths.length > 1 ? 'one host' : 'none',

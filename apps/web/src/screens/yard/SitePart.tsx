@@ -105,6 +105,8 @@ const Line = () => {
       <div className="flex flex-wrap gap-3">
         {choose('Addresses', 'lease', site.lease, ['given', 'none', 'taken twice'])}
         {choose('The router’s probe asks', 'probeAsks', site.probe.asks, ['none', 'own LAN', 'one host', 'two hosts'])}
+        {choose('Fuses', 'fuses', site.fuses, ['own', 'one'])}
+        {site.socket !== null && choose('The one socket is', 'socket', site.socket, ['WAN', 'LAN'])}
         {choose('Tunnel', 'tunnel', site.tunnel, ['none', 'up', 'same subnet', 'key differs'])}
       </div>
       <p className="text-note">

@@ -203,7 +203,7 @@ export const standby = [
   pairRule({
     id: 'standby/one-duct',
     lamp: 'Standby',
-    looks: 'Two paths on one mast, duct or supply.',
+    looks: 'Two paths on one mast or duct.',
     source: practice,
     traps: [84],
     reads: 'path.duct',
@@ -211,6 +211,18 @@ export const standby = [
     find: (one, other) => (one.trim().toLowerCase() === other.trim().toLowerCase() ? [{ code: 'one-duct', args: { what: one } }] : []),
     fires: ['north duct', 'North duct'],
     silent: ['north duct', 'Crag mast'],
+  }),
+  pairRule({
+    id: 'standby/one-feed',
+    lamp: 'Standby',
+    looks: 'Two paths fed by one supply or fuse.',
+    source: practice,
+    traps: [84],
+    reads: 'path.feed',
+    codes: { 'one-feed': 'fix' },
+    find: (one, other) => (one.trim().toLowerCase() === other.trim().toLowerCase() ? [{ code: 'one-feed', args: { what: one } }] : []),
+    fires: ['fuse F2', 'Fuse F2'],
+    silent: ['fuse F2', 'fuse F3'],
   }),
   sheetRule({
     id: 'standby/tested-on-each',

@@ -20,6 +20,7 @@ import { callConfirmed, changeShown, checkIn, deskRung, eventMade, logCame, watc
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { signedOff, undoneBack, undoneNoted } from './ending.ts';
+import { tunnelCrossed } from './tunnel.ts';
 import { drillBegun, drillEnded, drillMarked, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
 import { noteWritten, secretErased, secretRevealed } from './note.ts';
@@ -98,6 +99,7 @@ const list = [
   watchAsked,
   changeShown,
   checkIn,
+  tunnelCrossed,
   drillBegun,
   drillMarked,
   drillRun,

@@ -210,6 +210,21 @@ export type LogColumnsSaid = {
   readonly dates: 'year first' | 'day first' | 'month first';
 };
 
+/** How many crossings of tunnels are looked at. */
+export const mostCrossings = 60;
+/** Something that went through a tunnel, or did not. */
+export type Crossing = {
+  readonly tunnel: ElementId;
+  readonly way: 'up' | 'there' | 'back';
+  readonly host: string | null;
+  readonly from: string | null;
+  readonly seen: string | null;
+  readonly replies: number;
+  readonly by: 'device' | 'word';
+  readonly simulated: boolean;
+  readonly entry: Ulid;
+  readonly pos: Pos;
+};
 export type Drilling = {
   readonly drill: DrillKind;
   /** The path that is cut; the first one where all are, or none. */
@@ -251,6 +266,8 @@ export type State = {
   readonly attended: Pos | null;
   /** The drill that runs. */
   readonly drill: Drilling | null;
+  /** What went through tunnels, oldest first. */
+  readonly crossings: readonly Crossing[];
   /** Events that somebody made and that another desk may confirm, oldest first. */
   readonly made: readonly Made[];
   /** Who at another desk said last how they have left the account. */
@@ -329,6 +346,7 @@ export const emptyState = (stream: Stream): State => ({
   changed: null,
   attended: null,
   drill: null,
+  crossings: [],
   made: [],
   rung: null,
   logs: [],

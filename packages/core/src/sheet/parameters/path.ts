@@ -174,7 +174,8 @@ export const path = [
   ),
   p('holdDown', 'Return delay', duration(0, dayLong), 'house rule', 'modem', standby, 'With no hold-down it flaps.'),
   p('switchMost', 'Longest gap it may make', duration(0, dayLong), 'client', null, none, 'It has to be under the desk’s grace.'),
-  p('duct', 'Mast, duct or supply it shares', plain(80), 'client', null, none, 'Paths that share one fail together.'),
+  p('duct', 'Mast or duct it shares', plain(80), 'client', null, none, 'Paths that share one fail together.'),
+  p('feed', 'Supply or fuse that feeds it', plain(80), 'client', null, none, 'One fuse for two paths is one fault for both.'),
   p(
     'tunnel',
     'Tunnel or private network it runs through',

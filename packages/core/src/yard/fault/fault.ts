@@ -45,7 +45,9 @@ export type Effect =
   | { readonly shows: 'side'; readonly is: BusFault | 'stuck' }
   | { readonly shows: 'input'; readonly is: 'silent' | 'in alarm at rest' }
   | { readonly shows: 'clock'; readonly off: number }
-  | { readonly shows: 'end check' };
+  | { readonly shows: 'end check' }
+  /** Without the modem's supply the unit is off too. */
+  | { readonly shows: 'one fuse' };
 
 export type Fault = {
   readonly id: string;

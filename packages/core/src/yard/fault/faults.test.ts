@@ -183,6 +183,10 @@ const isThere = (effect: Effect, was: World, id: string): boolean => {
     }
     case 'clock':
       return Math.abs(clockOff(outfit.unit, later(hours(24)))) >= effect.off;
+    case 'one fuse': {
+      const taken = act(world, { act: 'modem-power', station: id, modem: 'modem', on: false }, later(minutes(4)));
+      return outfitOf(taken, id).unit.power.is === 'off';
+    }
     case 'end check': {
       const last = promptsOf(outfit.unit).findIndex(({ id: prompt }) => prompt.startsWith('end-check'));
       const there = { ...outfit.unit, setup: { until: later(hours(1)), prompt: last, entry: '' } };

@@ -240,6 +240,26 @@ export const siteFaults: readonly Fault[] = [
     { ...helper({ firmware: 'older' }), fits: pathBy('cellular') },
   ),
   site(
+    'socket-lan',
+    {
+      name: 'The board’s one socket is set to LAN',
+      is: 'The small board’s one Ethernet socket is either LAN or WAN, and it is set to LAN.',
+      sign: 'Link indicator on, the laptop gets an address from the board, and nothing leads out by it.',
+      effect: { shows: 'call', why: 'socket is LAN' },
+    },
+    onSite({ socket: 'LAN' }, { socket: null }, wired),
+  ),
+  power(
+    'one-fuse',
+    {
+      name: 'One fuse for both',
+      is: 'The unit and the modem hang on one fuse: what takes the one takes the other.',
+      sign: 'Take the modem’s supply away: the unit falls silent with it.',
+      effect: { shows: 'one fuse' },
+    },
+    { ...onSite({ fuses: 'one' }, { fuses: 'own' }, pathBy('cellular')) },
+  ),
+  site(
     'tunnel-subnet',
     {
       name: 'Both ends of the tunnel in one subnet',

@@ -97,6 +97,10 @@ export type Site = {
   readonly tunnel: 'none' | 'up' | 'same subnet' | 'key differs';
   /** The order of the paths as the router has them, and which one carries now. */
   readonly active: string | null;
+  /** Which role a small board's one socket has: it is a way out only as WAN. Null where the unit has a socket for each. */
+  readonly socket: 'WAN' | 'LAN' | null;
+  /** Whether each device has its own fuse, or one fuse feeds the unit and all. */
+  readonly fuses: 'own' | 'one';
   readonly doorOpen: boolean;
 };
 export const usualSite: Site = {
@@ -108,6 +112,8 @@ export const usualSite: Site = {
   probe: { asks: 'one host', every: 30_000, misses: 3, holdDown: 0, goodSince: null, missed: 0, next: null },
   helper: { fitted: false, cable: 'WAN', firmware: 'same', since: null },
   tunnel: 'none',
+  socket: null,
+  fuses: 'own',
   active: null,
   doorOpen: false,
 };

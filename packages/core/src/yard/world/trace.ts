@@ -88,7 +88,12 @@ const outSteps = (world: World, outfit: Outfit, path: WorldPath, port: number, a
       return [...helper, ...cellularSteps(world, outfit, path, at)];
     }
     case 'ethernet':
-      return [[outfit.site.line.plug ? null : 'plug out', 'site', 1], ...siteSteps(outfit, port), ...lineSteps(outfit)];
+      return [
+        [outfit.site.line.plug ? null : 'plug out', 'site', 1],
+        [outfit.site.socket === 'LAN' ? 'socket is LAN' : null, 'site', 0],
+        ...siteSteps(outfit, port),
+        ...lineSteps(outfit),
+      ];
     case 'wifi':
       return [
         ...wifiSteps(outfit),

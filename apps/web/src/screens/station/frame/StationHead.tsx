@@ -5,6 +5,7 @@ import { allLamps, type LampResult, verdictWords } from '@green-lamp/core/lamp';
 import { lampWords } from '@green-lamp/core/name';
 import { sayNext } from '@green-lamp/core/walk';
 import { Circuit } from '../../../parts/circuit/Circuit.tsx';
+import { TunnelWire } from '../../../parts/circuit/TunnelWire.tsx';
 import { FlatCircuit, LetterStrip } from '../../../parts/circuit/FlatCircuit.tsx';
 import { FootSheet } from '../../../parts/FootSheet.tsx';
 import { LampMark } from '../../../parts/LampMark.tsx';
@@ -100,6 +101,15 @@ export const StationHead = (props: {
           chosen={door.chosen === null ? null : { lamp: door.chosen.lamp, path: door.chosen.result.path }}
         />
       )}
+      {station.line.tunnels.map((of) => (
+        <TunnelWire
+          key={of.tunnel}
+          of={of}
+          name={station.speaker.element(of.tunnel)}
+          over={of.over.map(({ path }) => station.speaker.element(path)).join(' and ')}
+          to={`/stations/${station.stream}/standby?part=tunnel`}
+        />
+      ))}
       <FootSheet
         open={lamps}
         close={() => {

@@ -3,7 +3,7 @@ import { fields, flag, number, oneOf, optional, whole } from '../../../problem/i
 import type { Instant } from '../../../quantity/index.ts';
 import { aerials } from '../../air/index.ts';
 import { cardTouched, dropDtr, hearModem, powerOff, powerOn, type Slot, type VirtualModem } from '../../modem/index.ts';
-import { afterPort } from '../run.ts';
+import { afterPort, outfitOff, outfitOn } from '../run.ts';
 import { type Aerials, aroundOf, type Out, type World } from '../world.ts';
 import { type Done, type Kind, refused, isText, act, station, modem, onOutfit, onModem } from './kit.ts';
 
@@ -42,8 +42,11 @@ const aerialShape = fields({
 });
 
 export const modemActs = {
+  /** Its own supply; where one fuse feeds all, everything of the station. */
   'modem-power': act({ station, modem, on: flag }, 'modem', (world, { on, ...of }, at) =>
-    onModem(world, of, (was) => (on ? powerOn(was, at) : powerOff(was))),
+    world.outfits[of.station]?.site.fuses === 'one'
+      ? onOutfit(world, of.station, (outfit) => (on ? outfitOn(outfit, at) : outfitOff(outfit)))
+      : onModem(world, of, (was) => (on ? powerOn(was, at) : powerOff(was))),
   ),
   port: act({ station, modem, bytes: isText(4000) }, 'modem', port),
   'port-left': act({ station, modem }, 'modem', (world, of) => onModem(world, of, (was) => dropDtr(was).modem)),

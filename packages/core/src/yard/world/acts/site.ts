@@ -65,6 +65,8 @@ export const siteActs = {
         probeMisses: optional(whole(1, 20)),
         helper: optional(flag),
         helperCable: optional(oneOf(['WAN', 'LAN'])),
+        socket: optional(oneOf(['WAN', 'LAN'])),
+        fuses: optional(oneOf(['own', 'one'])),
       }),
     },
     'site',
@@ -73,7 +75,7 @@ export const siteActs = {
         const { site } = outfit;
         const asks = change.probeAsks ?? site.probe.asks;
         return withSite(outfit, {
-          ...given({ lease: change.lease, names: change.names, tunnel: change.tunnel }),
+          ...given({ lease: change.lease, names: change.names, tunnel: change.tunnel, socket: change.socket, fuses: change.fuses }),
           blocked: change.blocksAll === undefined ? site.blocked : change.blocksAll ? 'all' : [],
           wifi: {
             heard: change.wifiHeard ?? site.wifi.heard,

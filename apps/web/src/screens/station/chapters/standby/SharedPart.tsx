@@ -5,7 +5,8 @@ import type { Station } from '../../../../store/use-station.ts';
 const says: { readonly [W in Shared['what']]: { readonly is: string; readonly mends: string } } = {
   modem: { is: 'One modem', mends: 'A modem of its own for the second path, with its own aerial and supply.' },
   carrier: { is: 'One carrier', mends: 'A card of another carrier: its core is one fault for both.' },
-  duct: { is: 'One mast, duct or supply', mends: 'Another way in for one of them, and a fuse and supply of its own.' },
+  duct: { is: 'One mast or duct', mends: 'Another way in for one of them.' },
+  feed: { is: 'One supply or fuse', mends: 'A fuse and a supply of its own for one of them; then cut each, and see the other call.' },
   receiver: { is: 'One receiver', mends: 'A second receiver on another line and supply, so that the desk is not the one fault.' },
 };
 

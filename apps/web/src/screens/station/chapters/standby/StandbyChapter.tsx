@@ -9,6 +9,7 @@ import { Drill } from './drill/Drill.tsx';
 import { GapPart } from './GapPart.tsx';
 import { ProbesPart } from './ProbesPart.tsx';
 import { SharedPart } from './SharedPart.tsx';
+import { TunnelPart } from './TunnelPart.tsx';
 
 const Stands = ({ station }: { station: Station }) => {
   const standby = station.line.after.find(({ lamp }) => lamp === 'Standby');
@@ -49,13 +50,16 @@ const parts = [
   { id: 'shared', label: 'What they share', Part: SharedPart },
 ] as const;
 
+const withTunnel = [...parts, { id: 'tunnel', label: 'Tunnel', Part: TunnelPart }] as const;
+
 export const StandbyChapter = () => {
   const station = useChapter();
-  const { id, Part } = usePart('part', parts);
+  const shown = station.line.tunnels.length > 0 ? withTunnel : parts;
+  const { id, Part } = usePart('part', shown);
   return (
     <div className="px-5 pt-1 pb-4">
       <h2 className="sr-only">Standby</h2>
-      <PartTabs label="Part of the standby" name="part" parts={parts} open={id}>
+      <PartTabs label="Part of the standby" name="part" parts={shown} open={id}>
         <Part station={station} />
       </PartTabs>
     </div>
