@@ -37,6 +37,8 @@ test('where a carrier fails a third of them is silent, and comes back with it; s
   expect((await frames('kind=line&status=unknown&limit=1'))[0]).toMatchObject({ simulated: true, station: null });
   expect((await post('outage', { carrier: 'Fellwave', on: false })).outages).toEqual([]);
   await post('stop', {});
+  // What is under way when it stops still ends.
+  await new Promise((done) => setTimeout(done, 1500));
   const { calls } = await state();
   await new Promise((done) => setTimeout(done, 1500));
   expect((await state()).calls).toBe(calls);

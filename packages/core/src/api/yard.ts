@@ -114,7 +114,7 @@ export const keepDialogue = tells('/api/yard/keep', 'Keeps what a modem has said
 export const askThrough = tells(
   '/api/yard/through',
   'Lets a host at one end of the virtual tunnel ask one at the other, and keeps what it printed as the yard’s own entry.',
-  { ...ofStation, host: text(60), from: text(60) },
+  { ...ofStation, host: formed(/^[0-9a-fA-F.:]{2,60}$/, 'an address'), from: formed(/^[0-9a-fA-F.:]{2,60}$/, 'an address') },
   { entry: known(isUlid, 'a ULID'), text: text(1_000_000) },
 );
 export const callByUnit = tells(

@@ -33,8 +33,10 @@ export const crowdWorld = (n: number, { protocol, every }: CrowdOf, at: Instant)
       'unit.deskPort': '',
     },
   });
+  // Their modems do not roam: where a carrier fails, its share of them falls silent, wherever the others are heard.
+  const modems = spec.modems.map((modem) => ({ ...modem, roaming: false }));
   const paths = spec.paths.map((path) => ({ ...path, address: crowdAddress(n) }));
-  const world = withStation(newWorld(500_000 + n, at, true), { ...spec, paths, deskPort: '' }, at);
+  const world = withStation(newWorld(500_000 + n, at, true), { ...spec, modems, paths, deskPort: '' }, at);
   const outfit = world.outfits[crowdStation];
   // Their tests lie over the whole interval, as chance has it: not all in one second.
   const first = instant(at + Math.floor(((n * 2_654_435_761) % 4_294_967_296) / (4_294_967_296 / every)));
