@@ -44,8 +44,45 @@ const signedOf = ({ signed }: RecordDoc): Content[] =>
             ]),
       ];
 
+const sketchOf = ({ sketch }: RecordDoc): Content[] =>
+  sketch === null
+    ? []
+    : [
+        { text: 'Sketch map', fontSize: 12, bold: true, margin: [0, 10, 0, 3] },
+        {
+          svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 600 400"><rect width="600" height="400" fill="none" stroke="#888"/><path d="${sketch.strokes}" fill="none" stroke="#000" stroke-width="3" stroke-linecap="round" stroke-linejoin="round"/></svg>`,
+          width: 360,
+        },
+        { text: sketch.says, margin: [0, 2, 0, 6] },
+      ];
+/** Pictures, two in a row, each with what was said of it. */
+const picturesOf = ({ pictures }: RecordDoc, drawn: Drawn): Content[] => {
+  const shown = pictures.flatMap(({ hash, says }) => {
+    const image = drawn[hash];
+    return image === undefined
+      ? []
+      : [
+          {
+            stack: [{ image, fit: [240, 180] as [number, number] }, { text: says }],
+            margin: [0, 0, 0, 8] as [number, number, number, number],
+          },
+        ];
+  });
+  if (pictures.length === 0) return [];
+  const rows = Array.from(
+    { length: Math.ceil(shown.length / 2) },
+    (_, i): Content => ({ columns: [shown[2 * i] ?? '', shown[2 * i + 1] ?? ''] }),
+  );
+  const absent = pictures.length - shown.length;
+  return [
+    { text: 'Pictures', fontSize: 12, bold: true, margin: [0, 10, 0, 3] },
+    ...rows,
+    ...(absent === 0 ? [] : [{ text: `Not here: ${absent} of ${pictures.length}. They are at the desk.` }]),
+  ];
+};
+
 /** A definition is made anew for each file: the library changes what it is given. */
-const definitionOf = (doc: RecordDoc): TDocumentDefinitions => ({
+const definitionOf = (doc: RecordDoc, drawn: Drawn): TDocumentDefinitions => ({
   pageSize: 'A4',
   pageMargins: [40, 56, 40, 48],
   info: { title: doc.title },
@@ -71,15 +108,20 @@ const definitionOf = (doc: RecordDoc): TDocumentDefinitions => ({
     { text: doc.asOf },
     ...doc.marks.map((text): Content => ({ text, bold: true, margin: [0, 3, 0, 0] })),
     ...signedOf(doc),
+    ...sketchOf(doc),
+    ...picturesOf(doc, drawn),
     ...doc.parts.flatMap(partOf),
   ],
 });
 
+/** Pictures by their hash, as data. */
+export type Drawn = { readonly [hash: string]: string };
+
 /** The PDF of a record. Nothing in it may be fetched. */
-export const recordPdf = async (doc: RecordDoc): Promise<Blob> => {
+export const recordPdf = async (doc: RecordDoc, drawn: Drawn): Promise<Blob> => {
   const [plain, strong] = await Promise.all([fileOf(regular), fileOf(bold)]);
   pdfMake.addVirtualFileSystem({ 'regular.woff': plain, 'bold.woff': strong });
   pdfMake.addFonts({ [fontName]: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' } });
   pdfMake.setUrlAccessPolicy(() => false);
-  return pdfMake.createPdf(definitionOf(doc)).getBlob();
+  return pdfMake.createPdf(definitionOf(doc, drawn)).getBlob();
 };

@@ -157,6 +157,7 @@ const says: { readonly [N in KindName]: (data: DataOf<N>, s: Speaker) => string 
   'change.shown': (d) => `The files before and after show what was changed from afar: ${d.name} is ${d.now}, it was ${d.was}.`,
   'checkins.seen': (d, s) =>
     `${d.instants.length} scheduled check-ins came while nobody was there${d.simulated ? ' (simulated)' : ''}${d.path === null ? '' : `, over ${s.element(d.path)}`}; ${d.asked} are asked.`,
+  'sketch.drawn': (d) => `A sketch map was drawn.${d.words === '' ? '' : ` ${d.words}`}`,
   'tunnel.crossed': (d, s) =>
     `${s.element(d.tunnel)}${d.simulated ? ' (simulated)' : ''}: ${d.way === 'up' ? 'it says that it is up' : `${d.replies === 0 ? 'no answer' : counted(d.replies, 'answer')} of ${d.host ?? 'a host'} ${d.way === 'there' ? 'at the office' : 'at the station'}${d.from === null ? '' : `, asked from ${d.from}`}${d.seen === null ? '' : `, seen as ${d.seen}`}`}${d.by === 'word' ? ', by word' : ''}.${d.words === '' ? '' : ` ${d.words}`}`,
   'drill.begun': (d, s) =>

@@ -474,6 +474,7 @@ const samples: { readonly [N in KindName]: readonly (readonly [DataOf<N>, string
       '2 scheduled check-ins came while nobody was there (simulated), over mast path; 2 are asked.',
     ],
   ],
+  'sketch.drawn': [[{ strokes: 'M1 1 L2 2', words: 'behind the weir' }, 'A sketch map was drawn. behind the weir']],
   'tunnel.crossed': [
     [
       {

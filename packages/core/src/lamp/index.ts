@@ -7,6 +7,7 @@ export * from './lamps.ts';
 export { cameOnTest, type OnTest, onTest, testDue, withheldAt } from './on-test.ts';
 export { gradeMeans, lampMeans, stageMeans, verdictMeans } from './meanings.en.ts';
 export { type CrossingFault, crossingWords, type Through, type TunnelResult, tunnels, worstTunnel } from './tunnels.ts';
+export { factOf } from './weigh.ts';
 export { type CameIn, type DrillSeen, drillSeen, isPowerEvent, ownSlack, ownTime, standsBehind } from './drilled.ts';
 export { asksFor, testCall, howOf, strengthOf } from './lamps/graded.ts';
 export { cellsOf, type Demand, eventReceivers, type Matrix, matrix, openDemands } from './lamps/matrix.ts';

@@ -1,5 +1,5 @@
 // The record as a document: what stands in it, in which order, and what never does.
-import { onePath } from '../lamp/testing.ts';
+import { from, onePath, twoSims } from '../lamp/testing.ts';
 import { check } from '../check/index.ts';
 import { asPlanned } from '../lamp/index.ts';
 import { days, instant } from '../quantity/index.ts';
@@ -45,6 +45,7 @@ test('its parts come in the order in which somebody who has never been there nee
     'Who is told, and who may command it',
     'Findings',
     'Undone for the work, and put back',
+    'Computed and measured',
     'Settings, by device',
     'Evidence',
     'What is due',
@@ -91,4 +92,50 @@ test('when the lamp is dark: for this station, cheapest first, and nobody is sen
   expect(whenDark(m.state).join(' ')).toContain('isolate and lock off');
   m.set(null, { 'desk.whose': 'theirs' });
   expect(whenDark(m.state)[0]).toMatch(/^Ring the other desk/);
+});
+
+test('what was computed of the gap stands beside what a drill measured, and what was drawn and photographed is named', () => {
+  const { m, paths } = twoSims();
+  m.set(paths[0], { 'path.probe': 'ping', 'path.probeEvery': 30_000, 'path.probeMisses': 3, 'path.probePatience': 5_000 }).set(paths[1], {
+    'path.on': true,
+  });
+  m.add('sketch.drawn', { strokes: 'M10 10 L90 90', words: 'behind the weir' });
+  m.add('drill.begun', { drill: 'link loss', path: paths[0], ago: 0, by: 'hand', words: '' });
+  const begun = m.now;
+  m.wait(79_000);
+  m.call('0417', { event: 'test' }, from(2));
+  const { lastFrame } = m;
+  if (lastFrame === null) throw new Error('no frame came');
+  const { frame, receiver, event, grade, path, how, strength, zone, is, source, received, simulated } = lastFrame;
+  const took = { frame, receiver, event, grade, path, how, strength, zone, is, source, received, simulated };
+  m.add('drill.run', {
+    drill: 'link loss',
+    path: paths[0],
+    begun,
+    over: m.now,
+    since: null,
+    took,
+    back: null,
+    kept: [],
+    lost: null,
+    seen: null,
+    simulated: false,
+    words: '',
+  });
+  const record = recordOf({
+    state: m.state,
+    entries: [],
+    line: m.line(),
+    rules: m.rules,
+    findings: [],
+    speaker: speakerOf(m.state, () => 'Ines', m.now, 'UTC'),
+    zone: 'UTC',
+    now: m.now,
+    head: null,
+    ring: null,
+  });
+  expect(record.sketch?.says).toMatch(/^Drawn by Ines, .*\. behind the weir$/);
+  expect(record.pictures).toEqual([]);
+  const rows = record.parts.find(({ head }) => head === 'Computed and measured')?.tables[0]?.rows;
+  expect(rows).toEqual([['link loss', '65 s to 104 s, 84 s on average', 'within 82 s', 'as computed', '']]);
 });

@@ -2,6 +2,7 @@
 import {
   type ElementId,
   groups,
+  isObject,
   type Json,
   type LampName,
   lampWords,
@@ -10,6 +11,7 @@ import {
   settingKey,
   type Sha256,
 } from '../name/index.ts';
+import { isDrillKind } from '../evidence/index.ts';
 import { acceptedAs, type Finding, openFindings, sayFinding } from '../check/index.ts';
 import {
   comparePos,
@@ -24,11 +26,13 @@ import {
   undoneWords,
   wanted,
 } from '../journal/index.ts';
-import { allLamps, type Line, type Rules, sayReason, verdictWords, whomToCall } from '../lamp/index.ts';
+import { allLamps, factOf, type Line, type Rules, sayReason, verdictWords, whomToCall } from '../lamp/index.ts';
 import { type Instant, inWords, wallTime } from '../quantity/index.ts';
 import { groupLabels, isSecret, type Parameter, parametersOf, showValue } from '../sheet/index.ts';
+import { gapLies, gapSpeaksOf } from './drill.ts';
 import { dueList } from './due.ts';
 import { endedOf, endingWords } from './ending.ts';
+import { plannedGap } from './standby.ts';
 import { reachCells, reachWords, toldCells } from './people.ts';
 
 export type RecordTable = { readonly heads: readonly string[]; readonly rows: readonly (readonly string[])[] };
@@ -41,6 +45,9 @@ export type RecordDoc = {
   /** Said at the top of a record that proves nothing of real equipment. */
   readonly marks: readonly string[];
   readonly parts: readonly RecordPart[];
+  /** How one comes there, as it was drawn, and what was photographed, oldest first. */
+  readonly sketch: { readonly strokes: string; readonly says: string } | null;
+  readonly pictures: readonly { readonly hash: Sha256; readonly says: string }[];
   /** Who signed, what they signed, and the strokes of their signature. */
   readonly signed: { readonly says: string; readonly strokes: string | null } | null;
   readonly head: string | null;
@@ -175,6 +182,40 @@ const findingsSaid = ({ state, findings, speaker }: RecordOf): RecordPart => {
     { heads: ['Open', 'What', 'To do'], rows: open },
     { heads: ['Accepted', 'Why', 'By'], rows: accepted },
   );
+};
+
+/** The gap as it was computed against what each drill measured; the return against its delay. */
+const computed = ({ state }: RecordOf): RecordPart => {
+  const planned = plannedGap(state);
+  const rows = Object.values(state.evidence)
+    .filter(({ what }) => what === 'drill')
+    .sort((a, b) => a.ord - b.ord)
+    .flatMap(({ facts, simulated }) => {
+      const [drill, begun, over] = [factOf(facts, 'drill'), factOf(facts, 'begun'), factOf(facts, 'over')];
+      const [took, back, since] = [factOf(facts, 'took'), factOf(facts, 'back'), factOf(facts, 'since')];
+      const at = (of: typeof took): number | null => (isObject(of) && typeof of['received'] === 'number' ? of['received'] : null);
+      const [tookAt, backAt] = [at(took), at(back)];
+      if (typeof begun !== 'number' || typeof over !== 'number') return [];
+      const gap = planned !== null && isDrillKind(drill) && gapSpeaksOf(drill) ? planned.gap : null;
+      const measured = tookAt === null ? null : { least: typeof since === 'number' ? Math.max(0, since - begun) : 0, most: tookAt - begun };
+      return [
+        [
+          `${plainText(drill ?? '')}${simulated ? ', simulated' : ''}`,
+          gap === null ? 'not computed' : `${inWords(gap.least)} to ${inWords(gap.worst)}, ${inWords(gap.expected)} on average`,
+          measured === null
+            ? ''
+            : measured.least === 0
+              ? `within ${inWords(measured.most)}`
+              : `${inWords(measured.least)} to ${inWords(measured.most)}`,
+          gap === null || measured === null ? '' : gapLies(gap, measured),
+          backAt === null ? '' : inWords(Math.max(0, backAt - over)),
+        ],
+      ];
+    });
+  return part('Computed and measured', rows.length === 0 ? ['No drill was made.'] : [], {
+    heads: ['Drill', 'Gap as computed', 'As measured', 'It lies', 'Back after'],
+    rows,
+  });
 };
 
 const undone = ({ state, speaker }: RecordOf): RecordPart =>
@@ -344,6 +385,7 @@ export const recordOf = (of: RecordOf): RecordDoc => {
       people(of),
       findingsSaid(of),
       undone(of),
+      computed(of),
       settingParts(of),
       evidence(of),
       dueSaid(of),
@@ -359,6 +401,17 @@ export const recordOf = (of: RecordOf): RecordDoc => {
         'The saved journal is judged by: npm run -s greenlamp -- verify FILE. Without the head a tail that was cut off cleanly would not show.',
       ]),
     ],
+    sketch:
+      state.sketch === null
+        ? null
+        : {
+            strokes: state.sketch.strokes,
+            says: `Drawn by ${speaker.who(state.sketch.who)}, ${speaker.when(state.sketch.pos.ord)}. ${state.sketch.words}`.trim(),
+          },
+    pictures: state.pictures.map(({ hash, taken, step, who }) => ({
+      hash,
+      says: `${step === '' ? 'Picture' : step}, ${speaker.when(taken)}, ${speaker.who(who)}${state.placed?.place === 'site' && state.placed.where !== '' ? `, ${state.placed.where}` : ''}.`,
+    })),
     signed: signedOf(of),
     head,
   };

@@ -46,9 +46,9 @@ export const undoneBack = kind(
   }),
 );
 
-/** A drawn signature: strokes on a field of 600 by 200, as moves and lines. */
+/** Something drawn: strokes on a field of 600 by 200 for a signature, by 400 for a sketch, as moves and lines. */
 const strokes = /^(?:M\d{1,3} \d{1,3}(?: L\d{1,3} \d{1,3})+ ?)+$/;
-const isDrawn = (value: unknown): value is string => typeof value === 'string' && value.length <= 20_000 && strokes.test(value);
+export const isDrawn = (value: unknown): value is string => typeof value === 'string' && value.length <= 20_000 && strokes.test(value);
 
 const rules = fields({ id: words(40), version: whole(1, 9999), hash: known(isSha256, 'a SHA-256') });
 

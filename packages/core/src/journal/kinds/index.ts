@@ -20,6 +20,7 @@ import { callConfirmed, changeShown, checkIn, deskRung, eventMade, logCame, watc
 import { cellAccepted, challengeDropped, challengeMade, challengePressed } from './challenge.ts';
 import { clockJumped } from './clock.ts';
 import { signedOff, undoneBack, undoneNoted } from './ending.ts';
+import { sketchDrawn } from './sketch.ts';
 import { tunnelCrossed } from './tunnel.ts';
 import { drillBegun, drillEnded, drillMarked, drillRun } from './drill.ts';
 import { captureKept, fileKept, holdRun, readingTaken } from './measured.ts';
@@ -100,6 +101,7 @@ const list = [
   changeShown,
   checkIn,
   tunnelCrossed,
+  sketchDrawn,
   drillBegun,
   drillMarked,
   drillRun,

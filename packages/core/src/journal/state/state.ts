@@ -266,6 +266,8 @@ export type State = {
   readonly attended: Pos | null;
   /** The drill that runs. */
   readonly drill: Drilling | null;
+  /** The sketch map that was drawn last. */
+  readonly sketch: { readonly strokes: string; readonly words: string; readonly pos: Pos; readonly who: Who } | null;
   /** What went through tunnels, oldest first. */
   readonly crossings: readonly Crossing[];
   /** Events that somebody made and that another desk may confirm, oldest first. */
@@ -346,6 +348,7 @@ export const emptyState = (stream: Stream): State => ({
   changed: null,
   attended: null,
   drill: null,
+  sketch: null,
   crossings: [],
   made: [],
   rung: null,

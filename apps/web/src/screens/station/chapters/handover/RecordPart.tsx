@@ -11,6 +11,8 @@ import type { Station } from '../../../../store/use-station.ts';
 import { gather, packed } from './bundle-file.ts';
 import { handOut, journalFile } from './journal-file.ts';
 import { SignedSaid } from './SignedSaid.tsx';
+import { PicturesShown, SketchMap, SketchShown } from './SketchMap.tsx';
+import { drawnPictures } from './record-pictures.ts';
 import { EvidenceList, FindingList, LampTable, SettingTables } from './RecordTables.tsx';
 
 /** Seen from here every instant is told with its day and year: the record is read long after. */
@@ -57,7 +59,8 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
         head: isSha256(head) ? head : null,
         ring: after === null ? null : instant(after),
       });
-      handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-record.pdf`, await recordPdf(doc), 'application/pdf');
+      const drawn = await drawnPictures(doc.pictures.map(({ hash }) => hash));
+      handOut(`${name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-record.pdf`, await recordPdf(doc, drawn), 'application/pdf');
     } finally {
       setMaking(false);
     }
@@ -127,6 +130,7 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
           </p>
         )}
       </div>
+      <SketchMap station={station} />
       <article aria-label="Record" className="mt-3">
         <h2 className="text-head font-bold">Record of {name}</h2>
         <p>
@@ -141,6 +145,8 @@ export const RecordPart = ({ station: here }: { station: Station }) => {
           </p>
         )}
         {state.station?.demo === true && <p className="font-semibold">Demo data: the station does not exist.</p>}
+        <SketchShown station={station} />
+        <PicturesShown station={station} />
         <section aria-label="Judged by">
           <h3 className="mt-4 mb-1 font-bold">Judged by</h3>
           <RulesSaid named={station.rules.named} />

@@ -6,6 +6,7 @@ import { type LampResult, sayReason } from '@green-lamp/core/lamp';
 import { type Instant, localInstant } from '@green-lamp/core/quantity';
 import { type Block, completeBlocks, endedOf, endingWords, watchedBlocks, weakLamps } from '@green-lamp/core/walk';
 import { signOff } from '../../../../commands/ending.ts';
+import { DrawingPad } from '../../../../parts/DrawingPad.tsx';
 import { Choose, Field } from '../../../../parts/Field.tsx';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import { Press } from '../../../../parts/Press.tsx';
@@ -13,7 +14,6 @@ import { Tick } from '../../../../parts/Tick.tsx';
 import { tell, useLive } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { usePeople } from '../../../../store/use-stream.ts';
-import { SignaturePad } from './SignaturePad.tsx';
 
 const says: { readonly [E in EndingIs]: string } = {
   complete: 'All but Watch is proven or accepted.',
@@ -74,6 +74,8 @@ const Weak = (props: { station: Station; weak: readonly LampResult[]; reasons: R
   );
 };
 type Reasons = { readonly [lampAndPath: string]: string };
+
+const signatureWords = (drawn: boolean): string => `Field for a signature, ${drawn ? 'signed' : 'empty'}`;
 
 export const SignOff = ({ station, now }: { station: Station; now: number }) => {
   const people = usePeople();
@@ -175,7 +177,7 @@ export const SignOff = ({ station, now }: { station: Station; now: number }) => 
         <Field label="Signed by" value={signer} change={setName} />
         <Field label="Words with it" value={words} change={setWords} />
       </div>
-      <SignaturePad strokes={strokes} change={setStrokes} />
+      <DrawingPad label={signatureWords} height={200} line={160} strokes={strokes} change={setStrokes} />
       <Press why={why} onPress={sign} final>
         Sign: {endingWords[ending].toLowerCase()}
       </Press>

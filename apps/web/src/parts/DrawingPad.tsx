@@ -1,10 +1,24 @@
-// A signature drawn with a finger, a pen or a mouse, kept as strokes. Whoever can't draw signs by name alone.
+// Something drawn with a finger, a pen or a mouse, kept as strokes: a signature on its line, or a sketch.
 import { type PointerEvent, useRef, useState } from 'react';
 
-const [width, height] = [600, 200];
+const width = 600;
 const mostChars = 18_000;
 
-export const SignaturePad = ({ strokes, change }: { strokes: string; change: (strokes: string) => void }) => {
+export const DrawingPad = ({
+  label,
+  height,
+  line,
+  strokes,
+  change,
+}: {
+  /** What a reader hears, by whether something is drawn. */
+  label: (drawn: boolean) => string;
+  height: number;
+  /** Height of the line to sign on; null for none. */
+  line: number | null;
+  strokes: string;
+  change: (strokes: string) => void;
+}) => {
   const field = useRef<SVGSVGElement>(null);
   const [drawing, setDrawing] = useState<string | null>(null);
   const at = ({ clientX, clientY }: PointerEvent): string => {
@@ -24,7 +38,7 @@ export const SignaturePad = ({ strokes, change }: { strokes: string; change: (st
         ref={field}
         viewBox={`0 0 ${width} ${height}`}
         role="img"
-        aria-label={strokes === '' ? 'Field for a signature, empty' : 'Field for a signature, signed'}
+        aria-label={label(strokes !== '')}
         className="w-full touch-none border-2 border-field bg-slip"
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);
@@ -36,7 +50,7 @@ export const SignaturePad = ({ strokes, change }: { strokes: string; change: (st
         onPointerUp={end}
         onPointerCancel={end}
       >
-        <path d={`M20 160H580`} stroke="var(--rule-2)" />
+        {line !== null && <path d={`M20 ${line}H580`} stroke="var(--rule-2)" />}
         <path
           d={[strokes, drawing ?? ''].filter((part) => part !== '').join(' ')}
           fill="none"

@@ -1,0 +1,232 @@
+// One whole job, from an empty station to a signed record, against the yard: what each kind's run is made of.
+import type { Page } from '@playwright/test';
+import { yardPlaces } from '@green-lamp/core/api';
+import { isStream, sure } from '@green-lamp/core/name';
+import { type Desk, expect } from './desk.ts';
+import { arrive, delivered, device, lamp, newAccount, part, reportsByDc09, section, setting } from './technician.ts';
+
+export type Run = {
+  readonly name: string;
+  readonly role: 'Unit' | 'Modem or router';
+  readonly equipment: RegExp;
+  readonly speaks: 'dc09' | 'line';
+  /** Its input's name; null for a kind that has none. */
+  readonly input: string | null;
+};
+export type At = {
+  readonly page: Page;
+  readonly desk: Desk;
+  readonly stream: string;
+  readonly paths: readonly string[];
+  readonly account: string;
+};
+
+const act = async (desk: Desk, what: object): Promise<void> => {
+  const done = (await (await desk.post('/api/yard/act', { act: what })).json()) as { refused: string | null };
+  expect(done.refused, JSON.stringify(what)).toBeNull();
+};
+const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
+const labels = async (page: Page, group: string): Promise<string[]> =>
+  (
+    await page
+      .getByRole('region', { name: 'Devices', exact: true })
+      .getByRole('button', { name: new RegExp(`^${group}, `) })
+      .allInnerTexts()
+  ).map((text) => text.split('\n')[0] ?? '');
+
+/** Opens a station by its equipment and fills what its first call, its watch and its proof stand on. */
+export const opened = async (page: Page, desk: Desk, of: Run): Promise<At> => {
+  const account = newAccount();
+  await arrive(page, desk.web);
+  await page.getByRole('link', { name: 'Stations', exact: true }).click();
+  await page.getByRole('link', { name: 'New station' }).click();
+  const form = page.getByRole('region', { name: 'New station', exact: true });
+  await form.getByLabel('Name', { exact: true }).fill(of.name);
+  await page.getByRole('button', { name: `Choose: ${of.role}` }).click();
+  await page.getByRole('region', { name: of.role, exact: true }).getByRole('button', { name: of.equipment }).click();
+  await form.getByLabel('Account the desk expects').fill(account);
+  await form.getByRole('button', { name: 'Open the station' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: of.name })).toBeVisible();
+  const stream = /stations\/(station:[0-9A-Z]+)/.exec(page.url())?.[1] ?? '';
+  await page.keyboard.press('2');
+  await page.getByRole('region', { name: 'Devices', exact: true }).waitFor();
+  const paths = await labels(page, 'Path');
+  if (of.speaks === 'dc09') await reportsByDc09(page, desk.dc09Port);
+  else {
+    await setting(page, /^Receiver, /, 'Listener speaks', 'Line records');
+    await setting(page, /^Receiver, /, 'Desk’s port', String(desk.linePort));
+    await setting(page, /^Unit, /, 'Speaks', 'Line records');
+    await setting(page, /^Unit, /, 'Calls desk on port', String(desk.linePort));
+  }
+  await setting(page, /^Unit, /, 'Test call every', '24 h');
+  for (const [label, value] of [
+    ['Missed-test alarm after', '25 h'],
+    ['Called on a missed test', 'Ruth'],
+    ['Supervision', 'armed'],
+    ['Account', 'live'],
+  ] as const)
+    await setting(page, /^Desk/, label, value);
+  if (of.input !== null) {
+    await device(page, 'Add');
+    await page.getByLabel('Something else').selectOption({ label: 'Input' });
+    await page.getByRole('button', { name: 'Add it' }).click();
+    await setting(page, /^Input/, 'Name', of.input);
+    await setting(page, /^Input/, 'Zone at the desk', '1');
+  }
+  await delivered(page);
+  return { page, desk, stream, paths, account };
+};
+
+/** Its virtual equipment runs, it is fitted at its site, and the door is shut. */
+export const fitted = async ({ page, desk, stream }: At): Promise<void> => {
+  await page.goto(`${desk.web}/yard?station=${stream}`);
+  await page.getByRole('button', { name: 'Start the virtual equipment' }).click();
+  await page.getByRole('button', { name: 'Unit', exact: true }).waitFor();
+  await page.goto(`${desk.web}/stations/${stream}/sheet`);
+  await page.getByRole('button', { name: 'Log change: the station' }).click();
+  await page.getByRole('menuitem', { name: /Fitted at the site/ }).click();
+  await page.getByLabel('Where exactly').fill('the weir house');
+  await page.getByRole('button', { name: 'It is fitted there' }).click();
+  await page.getByRole('button', { name: 'Log change: the station' }).click();
+  await page.getByRole('menuitem', { name: 'Shut: the door is closed' }).click();
+  await delivered(page);
+};
+
+/** Volts at the terminals, the card's number typed whole with the sheet's hidden, a hold of each radio path, and what is not fitted. */
+export const measured = async ({ page, paths }: At, of: Run, { held = paths }: { held?: readonly string[] } = {}): Promise<void> => {
+  const of_ = margin(page);
+  await setting(page, /^Unit, /, 'Minimum supply voltage', '9 V');
+  await setting(page, /^Unit, /, 'Maximum supply voltage', '30 V');
+  await lamp(page, /^Power, not tested/).click();
+  for (const [label, volts] of [
+    ['Volts at the terminals, idle', '12.6'],
+    ['Volts at the terminals, transmitting', '12.1'],
+  ] as const) {
+    await of_.getByLabel(label).fill(volts);
+    await of_.getByLabel(label).press('Enter');
+  }
+  await expect(lamp(page, /^Power, proven/)).toBeVisible();
+  for (const lampOf of [...(of.input === null ? ['Inputs'] : []), 'Remote access']) {
+    await lamp(page, new RegExp(`^${lampOf}, not tested`)).click();
+    await of_.getByText('Not fitted', { exact: true }).last().click();
+    await of_.getByLabel('Why it is accepted').fill('left out by the plan');
+    await of_.getByRole('button', { name: 'Accept it' }).click();
+    await expect(lamp(page, new RegExp(`^${lampOf}, not fitted`))).toBeVisible();
+  }
+  for (const path of held) {
+    const n = paths.indexOf(path) + 1;
+    const card = lamp(page, new RegExp(`^SIM, path ${n}, not tested`));
+    if (await card.isVisible()) {
+      const number = `89999700000000004${17 + n}`;
+      const whole = `${number}${luhn(number)}`;
+      await page.keyboard.press('2');
+      await setting(page, n === 1 ? /^SIM, / : new RegExp(`^SIM, .*${n}`), 'Card number (ICCID)', whole);
+      await card.click();
+      await of_.getByLabel('Typed whole from the card itself; the sheet’s number is hidden meanwhile').check();
+      await of_.getByLabel('Number read from the card in use').fill(whole);
+      await of_.getByRole('button', { name: 'Take' }).first().click();
+    }
+    const signal = lamp(page, new RegExp(`^Signal, path ${n}, not tested`));
+    if (!(await signal.isVisible())) continue;
+    await signal.click();
+    await page.getByRole('button', { name: 'I paste answers' }).click();
+    await page.getByRole('button', { name: 'Start the hold' }).click();
+    const hold = page.getByRole('region', { name: 'The hold that runs' });
+    const cesq = (i: number): string => `+CESQ: 99,99,255,255,20,${44 + (i % 3) + n}\r\n\r\nOK\r\n`;
+    await hold.getByLabel('Answers of the modem, one after another').fill(Array.from({ length: 30 }, (_, i) => cesq(i)).join(''));
+    await hold.getByRole('button', { name: 'Take 30 readings' }).click();
+    await hold.getByRole('button', { name: 'End the hold and keep it' }).click();
+    await expect(lamp(page, new RegExp(`^Signal, path ${n}, proven`))).toBeVisible();
+  }
+  await delivered(page);
+};
+const luhn = (digits: string): number => {
+  const sum = Array.from(digits)
+    .reverse()
+    .reduce((all, digit, i) => all + (i % 2 === 0 ? ((Number(digit) * 2) % 10) + Math.floor((Number(digit) * 2) / 10) : Number(digit)), 0);
+  return (10 - (sum % 10)) % 10;
+};
+
+/** Makes each event that is asked for with the virtual unit, until Call is proven. */
+export const called = async ({ page, desk, stream, paths }: At, of: Run): Promise<void> => {
+  const { places } = await desk.get(yardPlaces, { query: { stream: sure(isStream, stream) } });
+  const ids = (places ?? []).map(({ path }) => path);
+  const ask = section(page, 'Make an event now');
+  for (let n = 0; n < 14; n++) {
+    await page.getByRole('link', { name: /^5? ?Proof/ }).click();
+    if (await lamp(page, /^Call, proven/).isVisible()) return;
+    const said = await ask
+      .locator('select')
+      .first()
+      .evaluate((of_) => (of_ instanceof HTMLSelectElement ? (of_.selectedOptions[0]?.label ?? '') : ''));
+    const over =
+      paths.length < 2
+        ? ''
+        : await ask
+            .getByLabel('Over', { exact: true })
+            .evaluate((of_) => (of_ instanceof HTMLSelectElement ? (of_.selectedOptions[0]?.label ?? '') : ''));
+    await ask.getByRole('button', { name: 'I make it now' }).first().click();
+    await delivered(page);
+    const rest = said.includes('its end');
+    const i = paths.findIndex((path) => over.includes(path));
+    const first = i < 1 && of.input !== null;
+    await act(
+      desk,
+      first
+        ? { act: 'input', station: stream, zone: 1, is: rest ? 'shut' : 'open' }
+        : { act: 'event', station: stream, event: rest ? 'tamper-rest' : 'tamper', over: ids[Math.max(0, i)] ?? null },
+    );
+    await expect(ask.getByRole('list', { name: 'Waited for' }).getByRole('listitem')).toHaveCount(0, { timeout: 60_000 });
+  }
+  await expect(lamp(page, /^Call, proven/)).toBeVisible();
+};
+
+/** The three failures and the return, by one press each: the yard cuts, calls, puts back, and closes. */
+export const drilled = async ({ page }: At): Promise<void> => {
+  await page.getByRole('link', { name: 'Standby', exact: true }).click();
+  const drill = section(page, 'Drill');
+  for (const kind of ['link loss', 'soft failure', 'supply loss']) {
+    await drill.getByLabel('Kind of failure').selectOption(kind);
+    if (kind === 'soft failure') await drill.getByLabel('Who at the client agreed').fill('Petra in IT');
+    await drill.getByRole('button', { name: 'Let the yard drill it' }).click();
+    await expect(drill.getByText(`Drill runs: ${kind}`, { exact: false })).toBeVisible();
+    await expect(drill.getByText('Drill runs', { exact: false })).toBeHidden({ timeout: 240_000 });
+  }
+  await delivered(page);
+  await expect(lamp(page, /^Standby, proven/)).toBeVisible();
+};
+
+/** It is signed complete, with a name and a hand's signature. */
+export const signed = async ({ page }: At): Promise<void> => {
+  await page.getByRole('link', { name: /Handover/ }).click();
+  await part(page, 'Sign-off');
+  const sign = section(page, 'Sign-off');
+  await expect(sign.getByText('Nothing stands in its way.')).toBeVisible();
+  for (const field of await sign.getByLabel(/^Why .* is accepted$/).all()) await field.fill('as the plan has it');
+  const pad = sign.getByRole('img', { name: /^Field for a signature/ });
+  await pad.scrollIntoViewIfNeeded();
+  const box = await pad.boundingBox();
+  if (box === null) throw new Error('no field to sign in');
+  await page.mouse.move(box.x + 40, box.y + 80);
+  await page.mouse.down();
+  for (const dx of [60, 90, 130, 180]) await page.mouse.move(box.x + dx, box.y + 60 + (dx % 40));
+  await page.mouse.up();
+  await sign.getByRole('button', { name: 'Sign: site complete' }).click();
+  await expect(sign.getByRole('status')).toContainText('Site complete, signed by Ines');
+  await delivered(page);
+};
+
+/** Three days pass, its test calls come by themselves, and the desk confirms it from its own screen. */
+export const watched = async ({ page, desk }: At): Promise<void> => {
+  for (let day = 0; day < 4 && !(await lamp(page, /^Watch, proven/).isVisible()); day++) {
+    desk.pass(24 * 3_600_000);
+    await page.waitForTimeout(3_000);
+  }
+  await expect(lamp(page, /^Watch, proven, grade 9, simulated/)).toBeVisible();
+  await page.getByRole('link', { name: /Handover/ }).click();
+  await part(page, 'Sign-off');
+  const sign = section(page, 'Sign-off');
+  await sign.getByLabel('It ends as').selectOption({ label: 'Watched' });
+  await sign.getByRole('button', { name: 'Sign: watched' }).click();
+  await expect(sign.getByRole('status')).toContainText('Watched');
+};
