@@ -1,6 +1,6 @@
 // One whole job, from an empty station to a signed record, against the yard: what each kind's run is made of.
 import type { Page } from '@playwright/test';
-import { yardPlaces } from '@green-lamp/core/api';
+import { yardDale, yardPlaces } from '@green-lamp/core/api';
 import { isStream, sure } from '@green-lamp/core/name';
 import { type Desk, expect } from './desk.ts';
 import { arrive, delivered, device, lamp, newAccount, part, reportsByDc09, section, setting } from './technician.ts';
@@ -10,6 +10,8 @@ export type Run = {
   readonly role: 'Unit' | 'Modem or router';
   readonly equipment: RegExp;
   readonly speaks: 'dc09' | 'line';
+  /** What it is fed with, by its profile, V. */
+  readonly volts: readonly [idle: string, transmitting: string];
   /** Its input's name; null for a kind that has none. */
   readonly input: string | null;
 };
@@ -95,12 +97,12 @@ export const fitted = async ({ page, desk, stream }: At): Promise<void> => {
 /** Volts at the terminals, the card's number typed whole with the sheet's hidden, a hold of each radio path, and what is not fitted. */
 export const measured = async ({ page, paths }: At, of: Run, { held = paths }: { held?: readonly string[] } = {}): Promise<void> => {
   const of_ = margin(page);
-  await setting(page, /^Unit, /, 'Minimum supply voltage', '9 V');
+  await setting(page, /^Unit, /, 'Minimum supply voltage', '4.5 V');
   await setting(page, /^Unit, /, 'Maximum supply voltage', '30 V');
   await lamp(page, /^Power, not tested/).click();
   for (const [label, volts] of [
-    ['Volts at the terminals, idle', '12.6'],
-    ['Volts at the terminals, transmitting', '12.1'],
+    ['Volts at the terminals, idle', of.volts[0]],
+    ['Volts at the terminals, transmitting', of.volts[1]],
   ] as const) {
     await of_.getByLabel(label).fill(volts);
     await of_.getByLabel(label).press('Enter');
@@ -113,6 +115,7 @@ export const measured = async ({ page, paths }: At, of: Run, { held = paths }: {
     await of_.getByRole('button', { name: 'Accept it' }).click();
     await expect(lamp(page, new RegExp(`^${lampOf}, not fitted`))).toBeVisible();
   }
+  let cards = 0;
   for (const path of held) {
     const n = paths.indexOf(path) + 1;
     const card = lamp(page, new RegExp(`^SIM, path ${n}, not tested`));
@@ -120,7 +123,9 @@ export const measured = async ({ page, paths }: At, of: Run, { held = paths }: {
       const number = `89999700000000004${17 + n}`;
       const whole = `${number}${luhn(number)}`;
       await page.keyboard.press('2');
-      await setting(page, n === 1 ? /^SIM, / : new RegExp(`^SIM, .*${n}`), 'Card number (ICCID)', whole);
+      const names = await labels(page, 'SIM');
+      await setting(page, new RegExp(`^SIM, ${names[cards] ?? names[0] ?? ''}`), 'Card number (ICCID)', whole);
+      cards += 1;
       await card.click();
       await of_.getByLabel('Typed whole from the card itself; the sheet’s number is hidden meanwhile').check();
       await of_.getByLabel('Number read from the card in use').fill(whole);
@@ -220,7 +225,9 @@ export const signed = async ({ page }: At): Promise<void> => {
 export const watched = async ({ page, desk }: At): Promise<void> => {
   for (let day = 0; day < 4 && !(await lamp(page, /^Watch, proven/).isVisible()); day++) {
     desk.pass(24 * 3_600_000);
-    await page.waitForTimeout(3_000);
+    // The yard's world comes after in pieces of ten minutes, one each time that somebody looks at it.
+    for (let n = 0; n < 150; n++) await desk.get(yardDale);
+    await page.waitForTimeout(2_000);
   }
   await expect(lamp(page, /^Watch, proven, grade 9, simulated/)).toBeVisible();
   await page.getByRole('link', { name: /Handover/ }).click();

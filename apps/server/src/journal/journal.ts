@@ -109,6 +109,11 @@ export class Journal implements OnApplicationShutdown {
       .slice(0, most);
   }
 
+  /** Entries of all streams, newest first: those before a number, so many at most. */
+  newest(before: number, most: number): NewEntry[] {
+    return this.#tables.entry.where('n < ? order by n desc limit ?', [before, most]);
+  }
+
   /** The state of a stream, folded from what is committed. */
   async state(stream: Stream): Promise<State> {
     return (await this.#streams.of(stream)).state;

@@ -58,6 +58,7 @@ test('every query of every screen uses an index', async () => {
     '/api/frames?text=float&limit=5',
     `/api/frames?text=float&station=${first ?? ''}&from=1&to=4000000000000`,
     '/api/desk',
+    '/api/logbook?text=note',
     '/api/health',
     `/api/blobs/${'a'.repeat(64)}`,
   ])

@@ -18,6 +18,7 @@ import {
   entriesAfter,
   framesOf,
   askThrough,
+  everyLogbook,
   keepDialogue,
   keepText,
   keptOf,
@@ -61,6 +62,7 @@ import { AfterQuery } from '../journal/journal.controller.ts';
 import { PortBody, SessionBody, StationOnly } from '../remote/remote.controller.ts';
 import { RevealBody, TraitsQuery } from '../secrets/secrets.controller.ts';
 import { KeptQuery } from '../stations/kept.controller.ts';
+import { LogbookQuery } from '../stations/logbook.controller.ts';
 import { PreviewQuery, SharedQuery, StationsQuery, ValuesQuery } from '../stations/stations.controller.ts';
 import { routeOf, unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';
@@ -107,6 +109,7 @@ const asked: readonly (readonly [AnyRoute, 'body' | 'query', Class, { readonly [
     { show: 'mine', find: 'mast', after: 'x', from: 3, limit: 50, visitFrom: '2026-11-27', visitTo: '2026-12-01' },
   ],
   [sharedWith, 'query', SharedQuery, { stream }],
+  [everyLogbook, 'query', LogbookQuery, { text: 'weir', who: 'Ines', about: 'drill', from: 1, to: 2, before: 9 }],
   [previewRules, 'query', PreviewQuery, { role: 'unit', id: 'plain-modem', version: 2 }],
   [stationValues, 'query', ValuesQuery, { days: 30 }],
   [

@@ -48,6 +48,7 @@ const table: readonly string[] = [
   'KeysController.list: own.keep',
   'KeysController.make: own.keep',
   'KeysController.signIn: sign.in',
+  'LogbookController.find: entries.read',
   'MetricsController.metrics: desk.read',
   'NodesController.heard: frames.read',
   'NodesController.try: remote.use',

@@ -5,6 +5,7 @@ import { mask } from '@green-lamp/core/wire';
 import {
   type Act,
   newWorld,
+  nextAt,
   type Out,
   perform,
   runWorld,
@@ -20,6 +21,9 @@ const mostActs = 20_000;
 export const tickEvery = 200;
 /** Most simulated time that one tick makes up for, ms. */
 const slice = 600_000;
+
+/** Whether a unit has called and waits for the desk's answer. */
+const callsWait = ({ outfits }: World): boolean => Object.values(outfits).some(({ unit }) => unit.call?.is === 'waiting');
 
 export class RunningWorld {
   #world: World;
@@ -43,9 +47,16 @@ export class RunningWorld {
   }
   /** Moves the world to the clock's time. After a long sleep of the machine it comes after in slices, so that nothing else waits for it. */
   tick(): void {
-    const { world, out } = runWorld(this.#world, instant(Math.min(this.now(), this.#world.at + slice)));
-    this.#world = world;
-    out.forEach(this.tell);
+    const most = callsWait(this.#world) ? tickEvery : slice;
+    const until = Math.min(this.now(), this.#world.at + most);
+    // Whoever calls is answered in real time: a world that comes after stops there, or its units would give up on a desk that had no time to answer.
+    for (let called = false; !called && this.#world.at < until; ) {
+      const next = instant(Math.max(this.#world.at + 1, Math.min(until, nextAt(this.#world) ?? until)));
+      const { world, out } = runWorld(this.#world, next);
+      this.#world = world;
+      out.forEach(this.tell);
+      called = until - world.at > tickEvery && callsWait(world);
+    }
   }
   /** Does an act now. Answers why it was not let happen, or null; what is no act at all is told by its problems. */
   perform(act: Act | Json): Parsed<string | null> {

@@ -2,7 +2,21 @@
 import type { FleetFinding, sharedBy } from '../check/index.ts';
 import { verdicts } from '../lamp/index.ts';
 import { isLampName, isSettingKey, isSha256, isUlid } from '../name/index.ts';
-import { atLeast, type Fielded, flag, type Given, known, listOf, number, ofCore, oneOf, orNull, text, whole } from '../problem/index.ts';
+import {
+  atLeast,
+  type Fielded,
+  flag,
+  type Given,
+  known,
+  listOf,
+  number,
+  ofCore,
+  oneOf,
+  optional,
+  orNull,
+  text,
+  whole,
+} from '../problem/index.ts';
 import type { ProfileRole } from '../sheet/index.ts';
 import type { Caller } from '../sums/index.ts';
 import type { Claimed, End, SheetLine } from '../walk/index.ts';
@@ -25,6 +39,30 @@ export const acrossStations = reads(
     /** Who calls by itself at which minute of the UTC day. */
     callers: list<Caller & Fielded<typeof of>>('a station that calls by itself'),
   },
+);
+/** A line of every station's logbook. */
+const logbookLine = atLeast({
+  n: whole(1, mostWhole),
+  id: known(isUlid, 'a ULID'),
+  ...of,
+  at: whole(-mostWhole, mostWhole),
+  who: said,
+  says: said,
+  about: text(40),
+});
+export type LogbookLine = Given<typeof logbookLine>;
+export const everyLogbook = reads(
+  '/api/logbook',
+  'Entries of every station as sentences, newest first. `before` is the number that the page before ended with; `to` and `from` are instants.',
+  {
+    text: optional(text(100)),
+    who: optional(text(80)),
+    about: optional(text(40)),
+    from: optional(whole(0, mostWhole)),
+    to: optional(whole(0, mostWhole)),
+    before: optional(whole(1, mostWhole)),
+  },
+  { lines: listOf(logbookLine, 1000), /** Up to where it was looked; null where there is nothing older. */ lookedTo: orNull(count) },
 );
 export const sharedWith = reads(
   '/api/stations/shared',

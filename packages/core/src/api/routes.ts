@@ -17,7 +17,7 @@ import {
   useCode,
   whoAmI,
 } from './accounts.ts';
-import { acrossStations, everySheet, previewRules, sharedWith, whoKnows } from './across.ts';
+import { acrossStations, everyLogbook, everySheet, previewRules, sharedWith, whoKnows } from './across.ts';
 import { makeCopy, seeCopies } from './copies.ts';
 import { description, deskState, health } from './desk.ts';
 import { appendEntries, besideStation, entriesAfter, keptOf } from './entries.ts';
@@ -80,6 +80,7 @@ export const routes: readonly AnyRoute[] = [
   acrossStations,
   sharedWith,
   everySheet,
+  everyLogbook,
   previewRules,
   whoKnows,
   besideStation,

@@ -7,6 +7,7 @@ export * from './ip/nat.ts';
 export * from './ip/subnet.ts';
 export * from './ip/tunnel.ts';
 export * from './card/iccid-check.ts';
+export * from './path/availability.ts';
 export * from './path/failover.ts';
 export * from './path/false-failover.ts';
 export * from './path/gap.ts';

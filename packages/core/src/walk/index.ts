@@ -27,7 +27,7 @@ export * from './who-next.ts';
 export * from './noticed.ts';
 export * from './offers.ts';
 export * from './outfit.ts';
-export { abouts, filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from './logbook.ts';
+export { aboutOf, abouts, filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from './logbook.ts';
 export * from './pending.ts';
 export { leftOpen, leftTo, type LeftTo } from './left-open.ts';
 export { type RecordDoc, recordOf, type RecordPart, whenDark } from './record.ts';

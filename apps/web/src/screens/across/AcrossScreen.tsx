@@ -7,6 +7,7 @@ import { Empty, Waiting } from '../../parts/State.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { tell, useLive } from '../../store/live.ts';
 import { AllSheets } from './AllSheets.tsx';
+import { EveryLogbook } from './EveryLogbook.tsx';
 import { Spreading } from './Spreading.tsx';
 
 type Across = Says<typeof acrossStations>;
@@ -86,6 +87,7 @@ export const AcrossScreen = () => {
         </ul>
       </section>
       <Spreading callers={callers} />
+      <EveryLogbook />
       <AllSheets />
     </div>
   );

@@ -1,5 +1,6 @@
 // What the paths share: one fault takes them together. (No years of darkness are worked out: nobody has the failure rates.)
 import { type Shared, sharedBetween } from '@green-lamp/core/walk';
+import { Together } from './Together.tsx';
 import type { Station } from '../../../../store/use-station.ts';
 
 const says: { readonly [W in Shared['what']]: { readonly is: string; readonly mends: string } } = {
@@ -31,6 +32,7 @@ export const SharedPart = ({ station }: { station: Station }) => {
           ))}
         </ul>
       )}
+      <Together station={station} shared={shared} />
       <p className="mt-2 text-note text-ink-2">
         It is what the sheet says. That each path has its own supply and cable is proved by cutting one: if both fall, one fuse feeds two.
       </p>

@@ -60,8 +60,9 @@ export const BeginDrill = ({ station }: { station: Station }) => {
     setCounting(false);
     const words = row.agreed ? `Agreed with ${agreed.trim()}.`.slice(0, 300) : '';
     if (!isElementId(use.use.path)) return;
-    await append(station.stream, [{ kind: 'drill.begun', data: { drill: choice.drill, path: use.use.path, ago, by, words } }]);
+    // The yard cuts at once: begun before it, a call that is under way would come by the path that is cut.
     if (by === 'yard') await cutInYard(station.stream, choice.drill, use.use.path);
+    await append(station.stream, [{ kind: 'drill.begun', data: { drill: choice.drill, path: use.use.path, ago, by, words } }]);
   };
   return (
     <div className="flex max-w-xl flex-col gap-2">
