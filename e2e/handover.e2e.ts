@@ -16,6 +16,7 @@ import {
   newAccount,
   openStation,
   part,
+  section,
   setting,
 } from './technician.ts';
 
@@ -261,4 +262,29 @@ test('the logbook: found by words and person, with what stood before, as it was 
   await page.getByRole('region', { name: 'Find entries' }).getByLabel('Words').fill('client informed');
   await expect(entries.getByRole('listitem')).toHaveCount(1);
   await delivered(page);
+});
+
+test('the logbook of every station: what somebody wrote at one is found by its words, with the station it belongs to', async ({
+  page,
+  desk,
+}) => {
+  const words = `Sluice ${newAccount()} was open.`;
+  await arrive(page, desk.web);
+  await openStation(page, { name: 'Logged weir', account: newAccount() });
+  await page.getByRole('link', { name: /Handover/ }).click();
+  await part(page, 'Logbook');
+  await section(page, 'A note').getByLabel('Note').fill(words);
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await delivered(page);
+  await page.getByRole('link', { name: 'Across', exact: true }).click();
+  const book = section(page, 'Logbook of every station');
+  await book.getByLabel('Words, or a station').fill(words.slice(0, 11));
+  const entry = book.getByRole('list', { name: 'Entries' }).getByRole('listitem');
+  await expect(entry).toHaveCount(1);
+  await expect(entry).toContainText(words);
+  await book.getByLabel('Person').fill('nobody');
+  await expect(book.getByText('No entry like that.')).toBeVisible();
+  await book.getByLabel('Person').fill('');
+  await entry.getByRole('link', { name: 'Logged weir' }).click();
+  await expect(page.getByText(words).first()).toBeVisible();
 });

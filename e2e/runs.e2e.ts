@@ -1,7 +1,7 @@
 // The job, whole: each kind of equipment from an empty station to a signed and watched one, against the yard.
 import { Desk, expect, test } from './desk.ts';
-import { lamp } from './technician.ts';
-import { called, drilled, fitted, measured, opened, type Run, signed, watched } from './runs.ts';
+import { lamp, part, section } from './technician.ts';
+import { called, drilled, fitted, measured, opened, type Run, signed, throughTunnel, watched } from './runs.ts';
 
 const runs: readonly Run[] = [
   { name: 'Kiln module', role: 'Unit', equipment: /^Reporting module/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Kiln door' },
@@ -26,7 +26,15 @@ const runs: readonly Run[] = [
     input: 'Lid',
   },
   { name: 'Signal box', role: 'Modem or router', equipment: /^Modem cradle/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Lever' },
-  { name: 'Seed bank', role: 'Modem or router', equipment: /^Small-branch/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Vault' },
+  {
+    name: 'Seed bank',
+    role: 'Modem or router',
+    equipment: /^Small-branch/,
+    speaks: 'dc09',
+    volts: ['12.6', '12.1'],
+    input: 'Vault',
+    tunnel: true,
+  },
 ];
 for (const run of runs)
   test(`${run.name}: from an empty station to a signed record and a watched station`, async ({ page }) => {
@@ -37,8 +45,41 @@ for (const run of runs)
     await measured(at, run);
     await called(at, run);
     if (at.paths.length > 1) await drilled(at);
+    if (run.tunnel === true) await throughTunnel(at);
     await signed(at);
     await watched(at);
     for (const name of ['Power', 'Call', 'Watch']) await expect(lamp(page, new RegExp(`^${name}, proven`))).toBeVisible();
     await desk.end();
   });
+
+test('one fuse for both is caught before it is signed: the pair’s modem takes the unit with it, and nothing is signed complete', async ({
+  page,
+}) => {
+  test.setTimeout(400_000);
+  const desk = await new Desk({ GREENLAMP_CLOCK: new Date().toISOString() }).start();
+  const run: Run = {
+    name: 'Pass mast',
+    role: 'Modem or router',
+    equipment: /^Helper router/,
+    speaks: 'dc09',
+    volts: ['12.6', '12.1'],
+    input: 'Drift',
+  };
+  const at = await opened(page, desk, run);
+  await fitted(at);
+  await measured(at, run);
+  await desk.post('/api/yard/act', { act: { act: 'plant', station: at.stream, fault: 'one-fuse' } });
+  await page.getByRole('link', { name: 'Standby', exact: true }).click();
+  const drill = section(page, 'Drill');
+  await drill.getByLabel('Kind of failure').selectOption('supply loss');
+  await expect(drill.getByText('If both fall, one fuse feeds two.', { exact: false })).toBeVisible();
+  await drill.getByRole('button', { name: 'Let the yard drill it' }).click();
+  await expect(drill.getByText('No call by another path yet.')).toBeVisible();
+  await page.waitForTimeout(8_000);
+  await drill.getByRole('button', { name: 'Put it aside' }).click();
+  await page.getByRole('link', { name: /Handover/ }).click();
+  await part(page, 'Sign-off');
+  await expect(section(page, 'Sign-off').getByRole('list', { name: 'In its way' })).toContainText('Standby was not tested.');
+  await expect(section(page, 'Sign-off').getByRole('button', { name: 'Sign: site complete' })).toBeDisabled();
+  await desk.end();
+});

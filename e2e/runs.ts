@@ -14,6 +14,8 @@ export type Run = {
   readonly volts: readonly [idle: string, transmitting: string];
   /** Its input's name; null for a kind that has none. */
   readonly input: string | null;
+  /** Whether it has a tunnel to the office. */
+  readonly tunnel?: true;
 };
 export type At = {
   readonly page: Page;
@@ -75,6 +77,15 @@ export const opened = async (page: Page, desk: Desk, of: Run): Promise<At> => {
     await setting(page, /^Input/, 'Name', of.input);
     await setting(page, /^Input/, 'Zone at the desk', '1');
   }
+  if (of.tunnel === true)
+    for (const [label, value] of [
+      ['Network here', '10.8.3.0/24'],
+      ['Network there', '10.1.0.0/24'],
+      ['Host on the station’s LAN', '10.8.3.20'],
+      ['Host at the office', '10.1.0.5'],
+      ['Kind', 'IPsec IKEv2'],
+    ] as const)
+      await setting(page, /^Tunnel, /, label, value);
   await delivered(page);
   return { page, desk, stream, paths, account };
 };
@@ -140,6 +151,7 @@ export const measured = async ({ page, paths }: At, of: Run, { held = paths }: {
     const cesq = (i: number): string => `+CESQ: 99,99,255,255,20,${44 + (i % 3) + n}\r\n\r\nOK\r\n`;
     await hold.getByLabel('Answers of the modem, one after another').fill(Array.from({ length: 30 }, (_, i) => cesq(i)).join(''));
     await hold.getByRole('button', { name: 'Take 30 readings' }).click();
+    await expect(hold.getByText(/30 fresh of 10 asked/)).toBeVisible();
     await hold.getByRole('button', { name: 'End the hold and keep it' }).click();
     await expect(lamp(page, new RegExp(`^Signal, path ${n}, proven`))).toBeVisible();
   }
@@ -199,6 +211,20 @@ export const drilled = async ({ page }: At): Promise<void> => {
   }
   await delivered(page);
   await expect(lamp(page, /^Standby, proven/)).toBeVisible();
+};
+
+/** A host at each end asks one at the other through the virtual tunnel. */
+export const throughTunnel = async ({ page }: At): Promise<void> => {
+  await page.getByRole('link', { name: 'Standby', exact: true }).click();
+  await part(page, 'Tunnel');
+  const ask = section(page, 'Ask through it');
+  for (const who of ['from the station to the office', 'from the office to the station']) {
+    await ask.getByLabel('Who asks').selectOption({ label: who });
+    await ask.getByRole('button', { name: 'Let the yard ask (simulated)' }).click();
+    await delivered(page);
+  }
+  const rows = section(page, /^Tunnel, /).getByRole('row');
+  await expect(rows.nth(1).getByRole('cell', { name: 'answered' })).toHaveCount(2);
 };
 
 /** It is signed complete, with a name and a hand's signature. */

@@ -94,6 +94,19 @@ test('a site is signed complete once nothing stands in its way; what is undone f
   await expect(section(page, 'To the desk').getByRole('button', { name: 'It is noted' })).toBeVisible();
   await delivered(page);
   await part(page, 'Record');
+  await page.getByText('Draw a sketch map').click();
+  const map = page.getByRole('img', { name: /^Field for a sketch map/ });
+  await map.scrollIntoViewIfNeeded();
+  const field = await map.boundingBox();
+  if (field === null) throw new Error('no field to draw in');
+  await page.mouse.move(field.x + 40, field.y + 40);
+  await page.mouse.down();
+  for (const dx of [60, 120, 200, 260]) await page.mouse.move(field.x + dx, field.y + 40 + dx / 2);
+  await page.mouse.up();
+  await section(page, 'Sketch map, to draw').getByLabel('Words with it').fill('behind the weir, left of the sluice');
+  await page.getByRole('button', { name: 'Keep the sketch' }).click();
+  await expect(page.getByRole('img', { name: 'Sketch map, as drawn' })).toBeVisible();
+  await delivered(page);
   const [printed] = await Promise.all([
     page.waitForEvent('download', { timeout: 60_000 }),
     page.getByRole('button', { name: 'Save the record (PDF)' }).click(),
@@ -111,7 +124,16 @@ test('a site is signed complete once nothing stands in its way; what is undone f
     expect(of).toContain(`${i + 1} of ${pages.length}`);
   }
   const whole = pages.join('\n');
-  for (const words of ['What is proved', 'When the lamp is dark', 'switch Q4', 'Bo returns by', 'Head of the chain'])
+  for (const words of [
+    'What is proved',
+    'When the lamp is dark',
+    'switch Q4',
+    'Bo returns by',
+    'Head of the chain',
+    'Sketch map',
+    'left of the sluice',
+    'Computed and measured',
+  ])
     expect(whole).toContain(words);
   await part(page, 'Sign-off');
   await delivered(page);
@@ -131,4 +153,11 @@ test('the label has a code that opens the station, and the page for the inside o
   await expect(label.getByRole('img', { name: /A code with the address http.*\/stations\/station:/ })).toBeVisible();
   await page.getByLabel('Size').selectOption({ label: 'A5, for the inside of the door' });
   await expect(label).toContainText('If you are a stranger here');
+  const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the label (PDF)' }).click()]);
+  const labelled = join(desk.folder, 'label.pdf');
+  await saved.saveAs(labelled);
+  const said = spawnSync('pdftotext', ['-layout', labelled, '-'], { encoding: 'utf8' }).stdout;
+  expect(said).toContain('If you are a stranger here');
+  expect(said).toContain(`Account ${account}`);
+  expect(spawnSync('pdfinfo', [labelled], { encoding: 'utf8' }).stdout).toMatch(/Pages:\s+1\n[^]*Page size:\s+419\.\d+ x 595\.\d+ pts/);
 });

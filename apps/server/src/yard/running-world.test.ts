@@ -1,6 +1,7 @@
 // [Y6] What was done becomes a scenario, without a secret in it; and a long sleep is made up for in slices.
 import { instant } from '@green-lamp/core/quantity';
 import { type Out, playScenario, practiceSpec, startAct } from '@green-lamp/core/yard';
+import { writeFrame } from '@green-lamp/core/wire';
 import { RunningWorld, withoutSecrets } from './running-world.ts';
 
 const start = 1_794_492_360_000;
@@ -53,4 +54,20 @@ test('after a night of sleep it comes after in slices of ten minutes', () => {
   clock.now += 8 * 3_600_000;
   world.tick();
   expect(world.world.at - start).toBe(2 * 600_000);
+});
+test('a world that comes after a long sleep stops where a unit waits for the desk: an answer at once ends the call, and nothing is told twice', () => {
+  const { clock, world, out } = running();
+  const calls = () => out.flatMap((one) => (one.out === 'call' ? one.frame : []));
+  // A day goes by at once, as where the machine slept: its test is due in it.
+  clock.now += 26 * 3_600_000;
+  for (let n = 0; n < 400 && calls().length === 0; n++) world.tick();
+  expect(calls()).toHaveLength(1);
+  // However often the world is looked at meanwhile, the unit has not given up.
+  for (let n = 0; n < 200; n++) world.tick();
+  const sequence = /"(\d{4})/.exec(calls()[0] ?? '')?.[1] ?? '';
+  const answer = Buffer.from(writeFrame({ id: 'ACK', sequence, account: '0417', at: null })).toString('latin1');
+  expect(world.perform({ act: 'answered', station: 'a', answer })).toEqual({ ok: true, value: null });
+  for (let n = 0; n < 400; n++) world.tick();
+  expect(calls()).toHaveLength(1);
+  expect(world.world.outfits['a']?.unit.told.map(({ said }) => said)).toEqual(['ACK']);
 });

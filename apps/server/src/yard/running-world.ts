@@ -30,6 +30,8 @@ export class RunningWorld {
   readonly #start: Instant;
   #acts: Done[] = [];
   #dropped = false;
+  /** Since when somebody waits for the desk, in the world and on the wall. */
+  #held: { readonly world: number; readonly real: number } | null = null;
 
   constructor(
     private readonly now: () => Instant,
@@ -47,8 +49,7 @@ export class RunningWorld {
   }
   /** Moves the world to the clock's time. After a long sleep of the machine it comes after in slices, so that nothing else waits for it. */
   tick(): void {
-    const most = callsWait(this.#world) ? tickEvery : slice;
-    const until = Math.min(this.now(), this.#world.at + most);
+    const until = Math.min(this.now(), this.#world.at + this.#most());
     // Whoever calls is answered in real time: a world that comes after stops there, or its units would give up on a desk that had no time to answer.
     for (let called = false; !called && this.#world.at < until; ) {
       const next = instant(Math.max(this.#world.at + 1, Math.min(until, nextAt(this.#world) ?? until)));
@@ -58,10 +59,19 @@ export class RunningWorld {
       called = until - world.at > tickEvery && callsWait(world);
     }
   }
+  /** How far the world may go at once: while somebody waits for the desk, as fast as real time passes and no faster. */
+  #most(): number {
+    if (!callsWait(this.#world)) {
+      this.#held = null;
+      return slice;
+    }
+    this.#held ??= { world: this.#world.at, real: performance.now() };
+    return Math.max(0, Math.round(performance.now() - this.#held.real) - (this.#world.at - this.#held.world));
+  }
   /** Does an act now. Answers why it was not let happen, or null; what is no act at all is told by its problems. */
   perform(act: Act | Json): Parsed<string | null> {
     this.tick();
-    const at = instant(Math.max(Math.min(this.now(), this.#world.at + slice), this.#world.at));
+    const at = instant(Math.max(Math.min(this.now(), this.#world.at + this.#most()), this.#world.at));
     const done = perform(this.#world, act, at);
     if (!done.ok) return done;
     this.#world = done.value.world;

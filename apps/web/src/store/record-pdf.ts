@@ -1,18 +1,7 @@
 // The record as a PDF: A4, its head and its state on every page, our own fonts in it. Loaded only where somebody wants one.
-import bold from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-700-normal.woff?url';
-import regular from '@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-400-normal.woff?url';
-import pdfMake from 'pdfmake/build/pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 import type { RecordDoc, RecordPart } from '@green-lamp/core/walk';
-
-const fontName = 'Hyperlegible';
-/** A font as the library takes files: base64 under a name. */
-const fileOf = async (url: string): Promise<string> => {
-  const octets = new Uint8Array(await (await fetch(url)).arrayBuffer());
-  let text = '';
-  for (let at = 0; at < octets.length; at += 8192) text += String.fromCharCode(...octets.subarray(at, at + 8192));
-  return btoa(text);
-};
+import { fontName, pdfOf } from './pdf.ts';
 
 const tableOf = (heads: readonly string[], rows: readonly (readonly string[])[]): Content => ({
   margin: [0, 2, 0, 8],
@@ -117,11 +106,5 @@ const definitionOf = (doc: RecordDoc, drawn: Drawn): TDocumentDefinitions => ({
 /** Pictures by their hash, as data. */
 export type Drawn = { readonly [hash: string]: string };
 
-/** The PDF of a record. Nothing in it may be fetched. */
-export const recordPdf = async (doc: RecordDoc, drawn: Drawn): Promise<Blob> => {
-  const [plain, strong] = await Promise.all([fileOf(regular), fileOf(bold)]);
-  pdfMake.addVirtualFileSystem({ 'regular.woff': plain, 'bold.woff': strong });
-  pdfMake.addFonts({ [fontName]: { normal: 'regular.woff', bold: 'bold.woff', italics: 'regular.woff', bolditalics: 'bold.woff' } });
-  pdfMake.setUrlAccessPolicy(() => false);
-  return pdfMake.createPdf(definitionOf(doc, drawn)).getBlob();
-};
+/** The PDF of a record. */
+export const recordPdf = (doc: RecordDoc, drawn: Drawn): Promise<Blob> => pdfOf(definitionOf(doc, drawn));

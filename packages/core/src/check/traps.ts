@@ -16,16 +16,16 @@ const elsewhere: { readonly [trap: number]: string } = {
   91: 'the lamp Watch and what is next',
   93: 'the lamp Watch: the first unattended check-in',
   97: 'the age of evidence by house rules',
+  109: 'the drill: it is not closed until the first path is seen again at the desk, and the list asks whether its cable is still out',
   110: 'the menu walk: prompts that an earlier answer hides',
+  113: 'the values of a station: one that has not moved for a day, of another measure, or out of its range is said',
   115: 'the hold of Signal: only fresh readings count',
   117: 'the menu walk: what the wrong answer does',
 };
 /** Traps whose input does not exist yet. */
-const waits: { readonly [trap: number]: 'signal' | 'bench' | 'standby' | 'watch' } = {
+const waits: { readonly [trap: number]: 'signal' | 'bench' } = {
   62: 'signal',
   102: 'bench',
-  109: 'standby',
-  113: 'watch',
 };
 
 export type TrapCover = {

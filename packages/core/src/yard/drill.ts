@@ -8,23 +8,22 @@ type SpecPath = StationSpec['paths'][number];
 
 const onLine = (station: string, of: { plug?: boolean; lineSide?: boolean; beyond?: boolean }): Act => ({ act: 'line', station, ...of });
 const onSite = (station: string, change: { wifiHeard?: boolean; wifiInternet?: boolean }): Act => ({ act: 'site', station, change });
-const onCard = (iccid: string, state: string): Act => ({ act: 'subscription', iccid, change: { state } });
 
 const cellular = (spec: StationSpec, path: SpecPath, drill: DrillKind): Doing | null => {
   const modem = spec.modems.find(({ id }) => id === path.modem);
-  const iccid = modem?.cards[path.slot]?.iccid ?? modem?.cards[0]?.iccid;
   if (modem === undefined) return null;
   const power = (on: boolean): Act => ({ act: 'modem-power', station: spec.id, modem: modem.id, on });
   const radio = (level: 1 | 4): Act => ({ act: 'port', station: spec.id, modem: modem.id, bytes: `AT+CFUN=${level}\r` });
+  const card = (state: string): Act => ({ act: 'card-state', station: spec.id, modem: modem.id, state });
   switch (drill) {
     case 'link loss':
       return { cut: [radio(4)], back: [radio(1)] };
     case 'supply loss':
       return { cut: [power(false)], back: [power(true)] };
     case 'soft failure':
-      return iccid === undefined ? null : { cut: [onCard(iccid, 'used up')], back: [onCard(iccid, 'active')] };
+      return { cut: [card('used up')], back: [card('active')] };
     case 'refused card':
-      return iccid === undefined ? null : { cut: [onCard(iccid, 'suspended')], back: [onCard(iccid, 'active')] };
+      return { cut: [card('suspended')], back: [card('active')] };
     default:
       return null;
   }

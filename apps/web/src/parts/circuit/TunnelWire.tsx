@@ -8,7 +8,7 @@ export const TunnelWire = ({ of, name, over, to }: { of: TunnelResult; name: str
     <span className="sleeve" aria-hidden="true" />
     <LampMark is={of.is} size={of.simulated ? 22 : 17} simulated={of.simulated} />
     <span className="min-w-0 truncate">
-      <strong>{name}</strong>{' '}
+      <strong>Tunnel, {name}</strong>{' '}
       <span className="text-ink-2">
         {verdictWords[of.is]}
         {of.grade !== null && ` · ${of.grade}`}

@@ -3,6 +3,7 @@ import { fields, flag, number, oneOf, optional, orNull, whole } from '../../../p
 import { yardRadios } from '../../air/index.ts';
 import { carrierNames, subscriptionStates } from '../../carrier/index.ts';
 import { claim, claimWords, operatorMoods, withDevice } from '../../site/index.ts';
+import { cardIn } from '../../modem/index.ts';
 import { answered, sendText } from '../run.ts';
 import { withCarrier, withSubscription } from '../world.ts';
 import { type Kind, refused, isText, act, station } from './kit.ts';
@@ -44,6 +45,12 @@ export const beyondActs = {
     null,
     (world, { iccid, change }) => withSubscription(world, iccid, change),
   ),
+  /** What the carrier makes of the card that a modem uses now, whichever it is. */
+  'card-state': act({ station, modem: isText(60), state: oneOf(subscriptionStates) }, null, (world, { station: id, modem: of, state }) => {
+    const modem = world.outfits[id]?.modems[of];
+    const card = modem === undefined ? null : cardIn(modem);
+    return card === null ? refused('There is no card in the modem.') : withSubscription(world, card.iccid, { state });
+  }),
   mast: act({ mast: isText(20), silent: optional(flag), load: optional(number(0, 1)) }, null, (world, { mast, silent, load }) => ({
     ...world,
     air: {

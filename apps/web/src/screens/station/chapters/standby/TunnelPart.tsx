@@ -161,7 +161,7 @@ const One = ({ station, of, figures }: { station: Station; of: TunnelResult; fig
         <LampMark is={of.is} size={24} simulated={of.simulated} />
         <p>
           <strong>
-            {name} {verdictWords[of.is]}
+            Tunnel, {name}: {verdictWords[of.is]}
             {of.simulated && ', simulated'}.
           </strong>{' '}
           {hub !== '' && `To ${hub}. `}
