@@ -69,7 +69,7 @@ const e2e = () => {
   const { code, out } = tool('playwright', ['test', '--reporter=list,json'], {
     cwd: join(root, 'e2e'),
     quiet: true,
-    seconds: 1800,
+    seconds: 2700,
     env: { PLAYWRIGHT_JSON_OUTPUT_NAME: report, TMPDIR: scratch },
   });
   if (!existsSync(report)) {

@@ -62,7 +62,7 @@ import { AfterQuery } from '../journal/journal.controller.ts';
 import { PortBody, SessionBody, StationOnly } from '../remote/remote.controller.ts';
 import { RevealBody, TraitsQuery } from '../secrets/secrets.controller.ts';
 import { KeptQuery } from '../stations/kept.controller.ts';
-import { LogbookQuery } from '../stations/logbook.controller.ts';
+import { LogbookQuery } from '../stations/logbook.query.ts';
 import { PreviewQuery, SharedQuery, StationsQuery, ValuesQuery } from '../stations/stations.controller.ts';
 import { routeOf, unlike } from '../testing/contract.ts';
 import { TestServer } from '../testing/server.ts';

@@ -8,7 +8,7 @@ import { mayRead } from '../accounts/reach.ts';
 import type { Caller } from '../accounts/sessions.ts';
 import { Journal } from '../journal/journal.ts';
 import { Clock } from '../shell/clock.ts';
-import type { LogbookQuery } from './logbook.controller.ts';
+import type { LogbookQuery } from './logbook.query.ts';
 
 /** Lines of a page, entries that are read at once, and how many are looked through for one page. Ours. */
 const [page, piece, mostLooked] = [50, 200, 4_000];
