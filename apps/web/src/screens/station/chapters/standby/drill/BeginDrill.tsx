@@ -43,6 +43,7 @@ export const BeginDrill = ({ station }: { station: Station }) => {
   const [path, setPath] = useState<string>('');
   const [agreed, setAgreed] = useState('');
   const [counting, setCounting] = useState(false);
+  const [waits, setWaits] = useState(false);
   const places = useYard(({ places: all }) => all[station.stream] ?? null);
   useEffect(() => {
     lookAtYard(station.stream).catch(tell);
@@ -61,7 +62,10 @@ export const BeginDrill = ({ station }: { station: Station }) => {
     const words = row.agreed ? `Agreed with ${agreed.trim()}.`.slice(0, 300) : '';
     if (!isElementId(use.use.path)) return;
     // The yard cuts at once: begun before it, a call that is under way would come by the path that is cut.
-    if (by === 'yard') await cutInYard(station.stream, choice.drill, use.use.path);
+    if (by === 'yard') {
+      setWaits(true);
+      await cutInYard(station.stream, choice.drill, use.use.path).finally(() => setWaits(false));
+    }
     await append(station.stream, [{ kind: 'drill.begun', data: { drill: choice.drill, path: use.use.path, ago, by, words } }]);
   };
   return (
@@ -105,7 +109,7 @@ export const BeginDrill = ({ station }: { station: Station }) => {
             I cut it ten seconds ago
           </Press>
           {places !== null && (
-            <Press why={why} onPress={() => void begin(0, 'yard').catch(tell)}>
+            <Press why={waits ? 'It waits until its unit has no call under way.' : why} onPress={() => void begin(0, 'yard').catch(tell)}>
               Let the yard drill it
             </Press>
           )}

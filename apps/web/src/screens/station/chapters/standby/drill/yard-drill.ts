@@ -1,11 +1,13 @@
 // A drill that the yard makes: cut, made to call, put back and closed, step by step from what stands in the journal and at the desk, so that a reload loses nothing.
 import { useEffect } from 'react';
 import type { ElementId, Stream } from '@green-lamp/core/name';
+import { yardStation } from '@green-lamp/core/api';
 import { type DrillKind, drillRow } from '@green-lamp/core/evidence';
 import type { Drilling } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
 import type { DrillNow } from '@green-lamp/core/walk';
 import { drillActs, type Act } from '@green-lamp/core/yard';
+import { ask } from '../../../../../store/api.ts';
 import { append } from '../../../../../store/append.ts';
 import { sharedNow } from '../../../../../store/device.ts';
 import { tell } from '../../../../../store/live.ts';
@@ -23,8 +25,22 @@ const actsOf = async (stream: Stream, drill: DrillKind, path: ElementId): Promis
   if (acts === null) throw new Error('The yard can’t make this kind of failure on this path.');
   return acts;
 };
-export const cutInYard = async (stream: Stream, drill: DrillKind, path: ElementId): Promise<void> =>
-  perform(stream, (await actsOf(stream, drill, path)).cut);
+/** How long a unit may still have calls under way before it is cut, ms: one of them would come by the path that is cut. */
+const quietWithin = 120_000;
+const quiet = async (stream: Stream): Promise<void> => {
+  const until = Date.now() + quietWithin;
+  while (Date.now() < until) {
+    const { seen } = await ask(yardStation, { query: { stream } });
+    if (seen === null || (seen.station.unit.waits === 0 && seen.station.unit.call === null)) return;
+    await new Promise((done) => setTimeout(done, 500));
+  }
+  throw new Error('The virtual unit still has calls that wait: look at it in the yard, then drill.');
+};
+export const cutInYard = async (stream: Stream, drill: DrillKind, path: ElementId): Promise<void> => {
+  const { cut } = await actsOf(stream, drill, path);
+  await quiet(stream);
+  await perform(stream, cut);
+};
 
 /** How long supply or all paths stay away in the yard, and how often its unit is made to call once it is back, ms. */
 const [dark, again] = [20_000, 15_000];
@@ -55,6 +71,9 @@ const mark = (stream: Stream, what: 'asked' | 'made' | 'put back', words = ''): 
   append(stream, [{ kind: 'drill.marked', data: { mark: what, at: instant(Math.round(sharedNow())), zone: null, is: null, words } }]);
 const event = (stream: Stream, what: string): Act => ({ act: 'event', station: stream, event: what, over: null });
 
+/** Drills that this page has closed. */
+const closed = new Set<string>();
+
 const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): Promise<void> => {
   switch (step) {
     case 'call':
@@ -70,6 +89,9 @@ const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => 
       await mark(stream, 'put back', 'By the yard.');
       return;
     case 'close':
+      // Once: where the desk does not accept it, a person looks why.
+      if (closed.has(drill.pos.id)) return;
+      closed.add(drill.pos.id);
       await close();
       return;
     case 'wait':
