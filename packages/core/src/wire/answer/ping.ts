@@ -7,7 +7,7 @@ const isAddress = (text: string): boolean => parseAddress(text).ok;
 /** Reads the newest ping of a text; null where there is none. Only answers of the host itself are counted: a router's 'unreachable' is none. */
 export const readPing = (text: string): Pinged | null => {
   const lines = text.split(/\r?\n/).map((line) => line.trim());
-  const start = lines.findLastIndex((line) => /^(?:PING|Pinging)\s/i.test(line));
+  const start = lines.findLastIndex((line) => /^(?:PING\s+(?!statistics)|Pinging\s)/i.test(line));
   const head = lines[start] ?? '';
   const asked = /\(([^()\s]+)\)/.exec(head) ?? /\[([^\]\s]+)\]/.exec(head) ?? /^(?:PING|Pinging)\s+(\S+)/i.exec(head);
   const host = (asked?.[1] ?? '').replace(/[:,]$/, '');
