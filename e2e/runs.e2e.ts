@@ -16,7 +16,6 @@ const runs: readonly Run[] = [
     volts: ['12.6', '12.1'],
     input: 'Slip light',
   },
-  { name: 'Cable-way pair', role: 'Modem or router', equipment: /^Helper router/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Wind' },
   {
     name: 'Board in a box',
     role: 'Modem or router',
