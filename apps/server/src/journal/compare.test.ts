@@ -253,6 +253,7 @@ test('a drill says when it was put back, when the unit was made to call, what wa
     run({ took: named(took), back: named(back) }), // put back at another instant than was marked
     run({ over: put, took: named(took), back: named(back), since: begun }),
     run({ over: put, took: named(took), back: named(back), kept: [{ at: begun, zone: null, is: null, frame: null, own: null }] }),
+    run({ over: put, took: named(took), back: named(back) }), // without its counts a path that goes again would not show
     run({ over: put, took: named(took), back: named(back), seen: { ...seen, byOthers: 9 } }),
     run({ over: put, took: named(took), back: named(back), seen: { ...seen, bytes: 0 } }),
   ];
@@ -282,8 +283,40 @@ test('a drill says when it was put back, when the unit was made to call, what wa
     } as never);
   const [result] = await server.deliver(down(other, 1));
   const why = result?.is === 'refused' ? result.problems.map(({ path: of }) => of) : [];
-  expect(why).toEqual(['data.kept.0.own', 'data.kept.0.frame', 'data.took']);
+  expect(why).toEqual(['data.kept.0.own', 'data.kept.0.frame', 'data.took', 'data.seen']);
   expect(early.zone).toBe('4');
+});
+test('an answer through a tunnel is the device’s only where it printed from where it asked: a laptop at the station and a typed address are a word', async () => {
+  const { stream } = await server.station('9018');
+  const tunnel = server.chance.element();
+  await server.deliver(server.entry(stream, 'element.added', { group: 'tunnel', id: tunnel, label: 'office' }));
+  const told = async (head: string) => {
+    const text = `${head}\n64 bytes from 10.8.3.20: icmp_seq=1 ttl=62 time=48.1 ms`;
+    await server.post('/api/blobs', { text, stream });
+    const capture = {
+      ...server.entry(stream, 'capture.kept', { path: null, about: 'ping', lines: 2, found: 0, missed: 2, simulated: false }),
+      blobs: [hashOf(text)],
+    };
+    await server.deliver(capture);
+    return (by: 'device' | 'word', from = '10.1.0.5') => ({
+      ...server.entry(stream, 'tunnel.crossed', {
+        tunnel,
+        way: 'back',
+        host: '10.8.3.20',
+        from,
+        seen: null,
+        replies: 1,
+        by,
+        simulated: false,
+        words: '',
+      }),
+      re: [capture.id],
+    });
+  };
+  const bare = await told('PING 10.8.3.20 (10.8.3.20): 56 data bytes');
+  expect(codes(await server.deliver(bare('device'), bare('word')))).toEqual(['not-in-capture', 'kept']);
+  const own = await told('PING 10.8.3.20 (10.8.3.20) from 10.1.0.5 : 56(84) bytes of data.');
+  expect(codes(await server.deliver(own('device', '10.1.0.6'), own('device')))).toEqual(['not-in-capture', 'kept']);
 });
 test('a line of another desk’s log proves only with its account, zone and time near our own entry', async () => {
   const { stream } = await server.station('9008');

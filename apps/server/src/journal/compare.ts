@@ -116,7 +116,7 @@ const markFaults = (drill: Drilling, data: DataOf<'drill.run'>): Problem[] => {
   ];
 };
 
-const drillFaults = (turn: Turn, { stream, at }: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
+const drillFaults = (turn: Turn, { stream, at, v }: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
   const { drill } = state;
   if (drill?.drill !== data.drill || drill.path !== data.path)
     return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
@@ -152,6 +152,9 @@ const drillFaults = (turn: Turn, { stream, at }: Entry, state: State, data: Data
   );
   if (meanwhile !== undefined)
     problems.push(problem('not-shown', 'data.took', { why: `The path was not cut: call number ${meanwhile.id} came by it meanwhile.` }));
+  // What came is counted, or a path that goes again would not show. The first version had no counts.
+  if (v > 1 && data.back !== null && (data.seen === null || data.seen.to < data.back.received))
+    problems.push(problem('not-shown', 'data.seen', { why: 'It does not say what came up to the return.' }));
   if (data.seen !== null) {
     const seen = drillSeen({ ...data, to: data.seen.to }, came.map(cameIn));
     const { seen: said } = data;
@@ -179,12 +182,12 @@ const captures = (turn: Turn, { stream, re }: Entry): { path: ElementId | null; 
   return found;
 };
 
-/** What a device printed of its question, read again: the host that answered, how often, and from where it was asked where the text says so. */
+/** What a device printed of its question, read again: the host that answered, how often, and from where it was asked. An address that only a person typed could be anybody’s: then it is a word. */
 const crossedFaults = (turn: Turn, entry: Entry, { by, host, from, replies }: DataOf<'tunnel.crossed'>): Problem[] => {
   if (by !== 'device') return [];
   const same = captures(turn, entry).some(({ text }) => {
     const read = readPing(text);
-    return read !== null && read.host === host && read.replies === replies && (read.from === null || read.from === from);
+    return read !== null && read.host === host && read.replies === replies && read.from !== null && read.from === from;
   });
   return same ? [] : [problem('not-in-capture', 're', { what: 'the answers' })];
 };

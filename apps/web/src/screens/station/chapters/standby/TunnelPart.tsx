@@ -81,7 +81,8 @@ const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId
       from: ping.from ?? (asks.trim() || null),
       seen: seen.trim() === '' || simulated ? null : seen.trim(),
       replies: ping.replies,
-      by: 'device' as const,
+      // An address that was only typed is a word.
+      by: ping.from === null ? ('word' as const) : ('device' as const),
       simulated,
       words: '',
     };
@@ -121,7 +122,15 @@ const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId
             {read.host}: {read.replies === 0 ? 'no answer' : read.replies === 1 ? 'one answer' : `${read.replies} answers`}.
           </p>
         ))}
-      {read !== null && read.from === null && <Field label="Asked from address" value={asks} change={setFrom} mono />}
+      {read !== null && read.from === null && (
+        <Field
+          label="Asked from address"
+          value={asks}
+          change={setFrom}
+          mono
+          hint="It printed no address of its own: typed it is a word, and weak. Ping with the source address (-I or -S), and it counts."
+        />
+      )}
       <Field label="Address that the other end saw (optional)" value={seen} change={setSeen} mono />
       <div className="flex flex-wrap gap-2">
         <Press
