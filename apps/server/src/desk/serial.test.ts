@@ -9,7 +9,7 @@ const server = new TestServer();
 beforeAll(() => server.open());
 afterAll(() => server.end());
 
-const noLine: Line = { before: [], strands: [], after: [], tunnels: [], station: 'dark' };
+const noLine: Line = { before: [], strands: [], after: [], tunnels: [], cuts: [], station: 'dark' };
 type Sheet = { readonly stream: Stream; readonly path: ElementId; readonly unit: ElementId };
 const wait = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
 const set = (stream: Stream, key: ReturnType<typeof settingKey>, value: string | number) =>

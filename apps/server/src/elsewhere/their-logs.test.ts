@@ -42,7 +42,7 @@ test('JSON and a table are kept as texts of the station, each by an entry that s
   ]);
   expect(await text(kept[0]?.hash ?? '')).toBe('acct,when,zone,code\n8401,1780000000,3,BA');
   const { stations } = await server.get<{ stations: Summary[] }>('/api/stations?find=8401');
-  for (const { lamp, is } of allLamps(stations[0]?.line ?? { before: [], strands: [], after: [], tunnels: [], station: 'dark' }))
+  for (const { lamp, is } of allLamps(stations[0]?.line ?? { before: [], strands: [], after: [], tunnels: [], cuts: [], station: 'dark' }))
     expect([lamp, ['proven', 'weak'].includes(is)]).toEqual([lamp, false]);
 });
 test('no token, a unit’s or a reader’s, an account of nobody, and what is no log leave nothing behind', async () => {

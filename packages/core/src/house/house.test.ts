@@ -43,6 +43,7 @@ test('the other schools are those that decide a figure or a lamp, without the on
     'drills: dark',
     'late switch: counts',
     'one path: reason',
+    'each path: each',
   ]);
   expect(otherSchools(withSchool(shippedHouse, 'hold', '20 s')).map(({ choice }) => choice)).toContain('30 s');
   expect(

@@ -25,6 +25,7 @@ const decided: { readonly [id: string]: School['decides'] } = {
   drills: 'lamps',
   'late switch': 'lamps',
   'one path': 'lamps',
+  'each path': 'lamps',
   patience: 'picked',
   configuration: 'steps',
   mode: 'checks',
@@ -227,6 +228,12 @@ export const schools: readonly School[] = [
     'A station with one path',
     { id: 'planned', says: 'has no standby by its plan', why: 'The plan says it, and nobody has to say it again.', ours: true },
     { id: 'reason', says: 'needs a reason why nothing stands by', why: 'One path is a decision, and somebody has made it.' },
+  ),
+  school(
+    'each path',
+    'Each path’s own cable and supply',
+    { id: 'first', says: 'the first path’s are cut', why: 'It is the one that carries everything.', ours: true },
+    { id: 'each', says: 'those of every path are cut', why: 'One fuse for two shows only when either is pulled.' },
   ),
   school(
     'first path',

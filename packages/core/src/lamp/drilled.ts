@@ -8,6 +8,14 @@ import { parseTimestamp } from '../wire/index.ts';
 export const standsBehind = (by: PathUse, cut: PathUse): boolean =>
   by.path !== cut.path && (by.priority === null || cut.priority === null || by.priority >= cut.priority);
 
+/** Whether a path is cut as the standby that it is: none stands behind it, and others go on meanwhile. It shows that they need nothing of its own. */
+export const isApart = (cut: PathUse, uses: readonly PathUse[]): boolean =>
+  uses.length > 1 && uses.some(({ path }) => path === cut.path) && !uses.some((by) => standsBehind(by, cut));
+
+/** Whether a call by `by` shows anything of a drill that cut `cut`: by a path behind it; of the last one, by any other. */
+export const showsCut = (by: PathUse, cut: PathUse, uses: readonly PathUse[]): boolean =>
+  isApart(cut, uses) ? by.path !== cut.path : standsBehind(by, cut);
+
 /** A call as a drill looks at it: `counts` where it came likely or certainly by its path; `own` is the unit's own time of it. */
 export type CameIn = {
   readonly at: number;

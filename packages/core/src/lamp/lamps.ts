@@ -12,6 +12,7 @@ import { inputs } from './lamps/inputs.ts';
 import { reach } from './lamps/reach.ts';
 import { standby } from './lamps/standby.ts';
 import { watch } from './lamps/watch.ts';
+import { type Cut, cuts } from './cuts.ts';
 import { reason } from './reason.ts';
 import { type Judged, judged, type LampResult, type Verdict, worst } from './result.ts';
 import { type TunnelResult, tunnels } from './tunnels.ts';
@@ -23,6 +24,8 @@ export type Line = {
   readonly after: readonly LampResult[];
   /** Paths over the paths. */
   readonly tunnels: readonly TunnelResult[];
+  /** Each path’s own cable, card and supply, as they were cut. */
+  readonly cuts: readonly Cut[];
   /** The station's own lamp: the worst of its required ones. */
   readonly station: Verdict;
 };
@@ -88,7 +91,7 @@ export const lamps = (state: State, by: JudgedBy): Line => {
     use,
     lamps: strandOf(use.kind).map((lamp) => withNone(j, lamp, use, () => strandLamp(j, lamp, use))),
   }));
-  const line = { before: before.map(single), strands, after: after.map(single), tunnels: tunnels(j) };
+  const line = { before: before.map(single), strands, after: after.map(single), tunnels: tunnels(j), cuts: cuts(j) };
   const used = new Set(inUse(j).map(({ path }) => path));
   const required = [
     ...line.before,

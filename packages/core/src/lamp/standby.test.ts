@@ -86,6 +86,70 @@ test('cutting the standby while the first path calls is no drill of it; where ne
   for (const drill of provingDrills) drilled(free, drill, { cut: 1, by: 1 });
   expect(free.m.lamp('Standby').is).toBe('proven');
 });
+describe('each path’s own cable and supply', () => {
+  const own = ({ m, paths }: Two) =>
+    m
+      .line()
+      .cuts.map(({ path, part, is }) => `${path === paths[0] ? 'first' : 'standby'} ${part} ${is}`)
+      .filter((said) => !said.endsWith('dark'));
+
+  test('each is proved by cutting it while another calls: the first by the standby’s call, the standby by the first’s', () => {
+    const s = twoSims();
+    drilled(s, 'link loss');
+    expect(own(s)).toEqual(['first cable proven']);
+    drilled(s, 'supply loss', { cut: 1, by: 1 });
+    expect(own(s)).toEqual(['first cable proven', 'standby supply proven']);
+  });
+  test('no call by any other while it was cut is one fuse for two, and Standby fails by it', () => {
+    const s = twoSims();
+    for (const drill of provingDrills) drilled(s, drill);
+    const { m, paths } = s;
+    m.add('drill.begun', { drill: 'supply loss', path: paths[1], ago: 0, by: 'hand', words: '' });
+    m.add('drill.run', { ...nothing, drill: 'supply loss', path: paths[1], begun: m.now, over: m.now });
+    expect(own(s)).toContain('standby supply failed');
+    expect(m.lamp('Standby')).toMatchObject({
+      is: 'failed',
+      because: [{ args: { words: expect.stringContaining('one fuse') as string } }],
+    });
+  });
+  test('a press, a claim, or a call by the very path that is cut show nothing of it', () => {
+    const s = twoSims();
+    s.m.read('Standby', null, 'standby.supplyLoss', true);
+    expect(own(s)).toEqual([]);
+    drilled(s, 'supply loss', { cut: 1, by: 9 });
+    expect(own(s)).toEqual(['standby supply failed']);
+    const same = twoSims();
+    drilled(same, 'link loss', { cut: 1, by: 2 });
+    expect(own(same)).toEqual(['standby cable failed']);
+  });
+  test('a change at the station takes it back', () => {
+    const s = twoSims();
+    drilled(s, 'link loss', { cut: 1, by: 1 });
+    s.m.set(s.paths[1], { 'path.priority': 3 });
+    for (const modem of s.modems) s.m.entered(modem).restarted(modem);
+    expect(own(s)).toEqual(['standby cable stale']);
+  });
+  test('a standby that was cut last is not known to be back, until a call comes by it', () => {
+    const s = twoSims();
+    for (const drill of provingDrills) drilled(s, drill);
+    expect(s.m.lamp('Standby').is).toBe('proven');
+    drilled(s, 'supply loss', { cut: 1, by: 1, back: false });
+    expect(s.m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-drill', args: { drill: 'link loss' } } });
+    expect(s.m.lamp('Standby').because.map(({ code }) => code)).toContain('standby-unseen');
+    drilled(s, 'link loss');
+    expect(s.m.lamp('Standby').is).toBe('proven');
+  });
+  test('by house rule those of every path are cut before it is proven', () => {
+    const s = twoSims();
+    s.m.rules = { ...s.m.rules, house: bySchool('each path', 'each') };
+    drilled(s, 'link loss', { cut: 1, by: 1 });
+    for (const drill of provingDrills) drilled(s, drill);
+    expect(s.m.lamp('Standby')).toMatchObject({ is: 'marginal', next: { code: 'next-own' } });
+    drilled(s, 'supply loss', { cut: 1, by: 1 });
+    drilled(s, 'soft failure');
+    expect(s.m.lamp('Standby').is).toBe('proven');
+  });
+});
 test('correcting the standby’s address afterwards takes the drill’s proof away', () => {
   const s = twoSims();
   for (const drill of provingDrills) drilled(s, drill);

@@ -56,9 +56,10 @@ type Drilled = {
   kept: { came: number; made: number; whole: boolean } | null;
   dark: boolean | null;
   flaps: number;
+  apart: boolean;
   simulated: boolean;
 };
-const drilledWords = ({ drill, least, gap, returned, kept, dark }: Drilled): string => {
+const drilledWords = ({ drill, least, gap, returned, kept, dark, apart }: Drilled): string => {
   const back = returned === null ? '' : inWords(returned);
   if (dark !== null)
     return returned === null
@@ -66,6 +67,7 @@ const drilledWords = ({ drill, least, gap, returned, kept, dark }: Drilled): str
       : `the first call ${back} after the supply came back${dark ? '' : '; that it was dark is a word: no event says so'}`;
   if (kept !== null)
     return `${kept.came} of ${kept.made} made meanwhile came after that${kept.whole ? ', in their order' : kept.came < kept.made ? '' : ', not in their order or with another time'}`;
+  if (apart) return gap === null ? 'nothing else called meanwhile' : 'the others went on calling without it';
   const who = drill === 'slow and lossy' ? 'it called' : 'the standby called';
   const after =
     gap === null
@@ -172,6 +174,10 @@ export const words = {
   drill: (a: Drilled, s: Speaker) =>
     `Drill, ${a.drill}${a.dark === null && a.kept === null ? ` of ${s.element(a.path)}` : ''}${a.simulated ? ' (simulated)' : ''}, ${s.when(a.at)}: ${drilledWords(a)}${a.flaps === 0 ? '' : `, and it changed paths ${a.flaps === 1 ? 'once' : `${a.flaps} times`} after that`}.`,
   'drill-slow': (a: { drill: string }) => `By ${a.drill} it took longer than the client allows.`,
+  'standby-unseen': (a: { path: ElementId }, s: Speaker) =>
+    `Nobody knows that ${s.element(a.path)} is in again: it was cut, and no call has come by it since.`,
+  'own-uncut': (a: { own: readonly { path: ElementId; part: string }[] }, s: Speaker) =>
+    `By house rule each is cut on its own, and is not yet: ${list(a.own.map(({ path, part }) => `the ${part} of ${s.element(path)}`))}.`,
   'no-call-since': (_: None) => 'No call has come since: nobody knows that it still works after the change.',
   'inputs-empty': (_: None) => 'Nothing that hangs on the unit is on the sheet: no input, no local device, no link.',
   'item-event': (a: { item: ElementId; zone: string; turn: string; at: number; simulated: boolean }, s: Speaker) =>
@@ -268,6 +274,7 @@ export const words = {
   'next-steps': (a: { left: string[] }) => `Still to see: ${list(a.left.slice(0, 2))}.`,
   'next-drill': (a: { drill: string }) => `Drill the standby (${a.drill}): cut the first path, and see a call come by the other.`,
   'next-return': (_: None) => 'Put the first path back and see a call come by it.',
+  'next-own': (_: None) => 'Cut the cable and the supply of each path, one after the other, while the others go on calling.',
   'next-confirm': (a: { path: ElementId | null }, s: Speaker) =>
     `Make an event${a.path === null ? '' : ` over ${s.element(a.path)}`}, and have the other desk read back what it got, or take its log.`,
   'next-ask-watch': (_: None) =>

@@ -16,6 +16,7 @@ const drilled = {
   kept: null,
   dark: null,
   flaps: 0,
+  apart: false,
   simulated: false,
 } as const;
 const key = m.key('sim.apn', sim);
@@ -88,6 +89,11 @@ const samples: readonly Reason[] = [
   reason('drill', { ...drilled, drill: 'slow and lossy' }),
   reason('drill', { ...drilled, drill: 'blackout', dark: false, returned: 4000 }),
   reason('drill', { ...drilled, drill: 'all paths down', kept: { came: 1, made: 2, whole: false } }),
+  reason('drill', { ...drilled, drill: 'supply loss', apart: true, gap: 9000 }),
+  reason('drill', { ...drilled, drill: 'supply loss', apart: true }),
+  reason('standby-unseen', { path }),
+  reason('own-uncut', { own: [{ path, part: 'supply' }] }),
+  reason('next-own', {}),
   reason('drill-slow', { drill: 'link loss' }),
   reason('no-call-since', {}),
   reason('inputs-empty', {}),

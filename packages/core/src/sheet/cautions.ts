@@ -12,6 +12,7 @@ export const cautions = {
   event: 'Test events: desk on test, siren and local people told, before you make one.',
 } as const;
 export type Caution = keyof typeof cautions;
+export const isCaution = (value: unknown): value is Caution => typeof value === 'string' && Object.hasOwn(cautions, value);
 
 /** What holds a step with a caution until it is said: a person by name, or a thing that was done. Cautions without one hold nothing. */
 export const cautionGates: { readonly [C in Caution]?: { readonly is: 'name' | 'tick'; readonly asks: string } } = {

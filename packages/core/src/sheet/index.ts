@@ -4,6 +4,7 @@ export * from './bindings.ts';
 export * from './cautions.ts';
 export * from './parameter.ts';
 export * from './profile.ts';
+export { type Arrangement, arrangements, type SetupPlan, type SetupStep, type Sight, sights } from './setup.ts';
 export { shippedProfiles } from './profiles/index.ts';
 export * from './shown.ts';
 export * from './table.ts';

@@ -15,8 +15,10 @@ import {
   whole,
   words,
 } from '../problem/index.ts';
-import { cautions } from './cautions.ts';
+import { isCaution } from './cautions.ts';
 import { isFoundName } from '../wire/index.ts';
+import { pathKinds } from './parameter.ts';
+import { definitionKey, setupShape } from './setup.ts';
 import { definition } from './table.ts';
 
 export const profileRoles = ['modem', 'unit'] as const;
@@ -48,16 +50,11 @@ const best: Shape<Best> = fields({ with: words(40), why: words(300) });
 const most = 24 * 3_600_000;
 const wait = whole(0, most);
 
-const definitionKey: Shape<string> = known(
-  (value): value is string => typeof value === 'string' && definition(value) !== null,
-  'the key of a setting, such as sim.apn',
-);
 /** A setting, or what a device tells of itself and no setting holds: signal.rsrp, network.operator. */
 const toldKey: Shape<string> = known(
   (value): value is string => isFoundName(value) || (typeof value === 'string' && definition(value) !== null),
   'the key of a setting, such as sim.apn, or of what a device tells, such as signal.rsrp',
 );
-const isCaution = (value: unknown): value is keyof typeof cautions => typeof value === 'string' && Object.hasOwn(cautions, value);
 
 export const gates = ['gather', 'harvest', 'file', 'bench'] as const;
 export type Gate = (typeof gates)[number];
@@ -163,6 +160,9 @@ const inProfile = {
   /** Its menu and the steps beside it, in the device's own order. */
   menu: optional(listOf(prompt, 200)),
   resetTakes: optional(listOf(words(120), 40)),
+  /** How stations of more than one path are set up with it, and by which ways it mostly calls. */
+  setups: optional(listOf(setupShape, 4)),
+  ways: optional(listOf(oneOf(pathKinds), 4)),
   /** The stages that a setting goes through on it after it was entered. */
   stages: optional(listOf(oneOf(['applied', 'inForce', 'readBack']), 3)),
   /** Settings that hold for every device of the kind. */

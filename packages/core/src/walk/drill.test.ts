@@ -44,6 +44,12 @@ test('while it runs nothing is back, a call by the cut path says that it is not 
   const now = drillNow(running('soft failure', { asked: [seconds(30)] }), uses, [call(20, 0), call(40, 1)]);
   expect([now.back, now.uncut?.at, now.since, now.seen]).toEqual([null, seconds(20), null, null]);
 });
+test('cut apart, the last path is back only as far as the station lives; what came by it meanwhile says that it is not cut', () => {
+  const own = { path: paths[1], over: seconds(60) };
+  const now = drillNow(running('supply loss', own), uses, [call(20, 0), call(90, 0)]);
+  expect([now.took?.at, now.back?.at, now.uncut]).toEqual([seconds(20), seconds(90), null]);
+  expect(drillNow(running('supply loss', own), uses, [call(20, 1), call(90, 1)])).toMatchObject({ took: null, uncut: { at: seconds(20) } });
+});
 test('a slow path is shown by any call meanwhile, its own too', () => {
   expect(drillNow(running('slow and lossy'), uses, [call(20, 0)])).toMatchObject({ uncut: null, took: { at: seconds(20) } });
 });
@@ -62,7 +68,13 @@ test('which drills can be made follows from the paths: a refused card needs a ca
   const names = (of: typeof uses): DrillKind[] => drillChoices(of).map(({ drill }) => drill);
   expect(names(uses)).toEqual(['link loss', 'soft failure', 'supply loss', 'blackout', 'all paths down', 'refused card']);
   expect(names(uses.slice(0, 1))).toEqual(['blackout', 'all paths down']);
-  expect(drillChoices(uses)[0]?.paths.map(({ use }) => use.path)).toEqual([paths[0]]);
+  const cut = (kind: DrillKind) =>
+    drillChoices(uses)
+      .find(({ drill }) => drill === kind)
+      ?.paths.map(({ use }) => use.path);
+  // The last one is cut for its own cable, supply and card alone.
+  expect(['link loss', 'supply loss', 'refused card', 'soft failure'].map((kind) => cut(kind as DrillKind)?.length)).toEqual([2, 2, 2, 1]);
+  expect(cut('soft failure')).toEqual([paths[0]]);
   expect(names(uses.map((use) => ({ ...use, kind: 'ethernet' as const })))).toContain('slow and lossy');
 });
 test('no way of making one touches a live aerial, and those that take more off the network ask the client first', () => {

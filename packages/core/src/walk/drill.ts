@@ -2,7 +2,7 @@
 import type { ElementId } from '../name/index.ts';
 import { drillKinds, type DrillKind, drillMade, drillRow, provingDrills, type Turn } from '../evidence/index.ts';
 import type { Drilling } from '../journal/index.ts';
-import { type CameIn, type DrillSeen, drillSeen, isPowerEvent, standsBehind } from '../lamp/index.ts';
+import { type CameIn, type DrillSeen, drillSeen, isApart, isPowerEvent, showsCut, standsBehind } from '../lamp/index.ts';
 import { seconds } from '../quantity/index.ts';
 import type { PathUse } from '../sheet/index.ts';
 import type { Gap } from '../sums/index.ts';
@@ -10,12 +10,18 @@ import type { Gap } from '../sums/index.ts';
 /** A call as the desk shows it. */
 export type DrillCall = CameIn & { readonly id: number; readonly event: string; readonly zone: string | null; readonly is: Turn | null };
 
-/** Which drills can be made: of which paths, and how, in the order in which they are tried. A path can be cut where another stands behind it. */
+/** What shows a path's own cable, card and supply. */
+const ownDrills: readonly DrillKind[] = ['link loss', 'supply loss', 'refused card'];
+
+/** Which drills can be made: of which paths, and how, in the order in which they are tried. A path can be cut where another stands behind it; the last one by those kinds that show what its own cable and supply are. */
 export type DrillChoice = { readonly drill: DrillKind; readonly paths: readonly { readonly use: PathUse; readonly make: string }[] };
 export const drillChoices = (paths: readonly PathUse[]): DrillChoice[] =>
   drillKinds.flatMap((drill) => {
     const { way } = drillRow(drill);
-    const asked = way === 'dark' || way === 'kept' ? paths.slice(0, 1) : paths.filter((cut) => paths.some((by) => standsBehind(by, cut)));
+    const asked =
+      way === 'dark' || way === 'kept'
+        ? paths.slice(0, 1)
+        : paths.filter((cut) => paths.some((by) => standsBehind(by, cut)) || (ownDrills.includes(drill) && isApart(cut, paths)));
     const of = asked.flatMap((use) => {
       const make = drillMade(drill, use.kind);
       return make === null ? [] : [{ use, make }];
@@ -42,13 +48,15 @@ export const drillNow = <C extends DrillCall>(drill: Drilling, paths: readonly P
   const { begun, over, path } = drill;
   const { way } = drillRow(drill.drill);
   const cut = paths.find((use) => use.path === path);
-  const behind = new Set<ElementId>(paths.filter((by) => cut !== undefined && standsBehind(by, cut)).map((use) => use.path));
+  const behind = new Set<ElementId>(paths.filter((by) => cut !== undefined && showsCut(by, cut, paths)).map((use) => use.path));
+  const apart = cut !== undefined && way === 'over' && isApart(cut, paths);
   const came = calls.filter(({ at, counts, path: by }) => counts && by !== null && at >= begun).sort((a, b) => a.at - b.at || a.id - b.id);
   const meanwhile = came.filter(({ at }) => over === null || at < over);
   const after = over === null ? [] : came.filter(({ at }) => at >= over);
   const byOthers = (one: C): boolean => one.path !== null && behind.has(one.path);
   const took = way === 'over' ? meanwhile.find(byOthers) : way === 'slow' ? meanwhile[0] : undefined;
-  const back = after.find((one) => way === 'dark' || way === 'kept' || one.path === path);
+  // The last path is not called by while the first is up: that the station lives is all that can be seen then.
+  const back = after.find((one) => way === 'dark' || way === 'kept' || apart || one.path === path);
   const uncut = way === 'kept' ? meanwhile[0] : way === 'over' ? meanwhile.find((one) => one.path === path) : undefined;
   const used = new Set<number>();
   const kept = drill.made.map((made): KeptCall<C> => {

@@ -36,6 +36,7 @@ export * from './polling.ts';
 export * from './remote.ts';
 export * from './sheet-csv.ts';
 export * from './swap.ts';
+export * from './setup.ts';
 export * from './standby.ts';
 export * from './summary.ts';
 export * from './temporary.ts';

@@ -88,13 +88,16 @@ const brings: { readonly [K in EquipmentKind]?: readonly (readonly [Group, strin
 };
 
 const usesCard = (way: PathKind): boolean => way === 'cellular' || way === 'text';
+/** How many cards are in use: one for each cellular way, as far as there are slots. */
+const cardsIn = ({ unit, modem, ways }: Pick<Made, 'unit' | 'modem' | 'ways'>): number =>
+  Math.max(1, Math.min(ways.filter((way) => way === 'cellular').length, (modem ?? unit)?.slots?.length ?? 1));
 const numbered = (name: string, i: number, of: number): string => (of > 1 ? `${name} ${i + 1}` : name);
 
 /** The elements of a station that is made so. A card and a modem of its own for each radio way of a pair of routers; else one modem for all. */
 const elementsOf = ({ unit, modem, ways, goal }: Made, id: Surroundings['id']): SheetElement[] => {
   const pair = modem?.kind === 'router pair';
   const radios = ways.filter((way) => way !== 'ethernet');
-  const cards = pair ? radios.filter(usesCard) : radios.filter(usesCard).slice(0, 1);
+  const cards = pair ? radios.filter(usesCard) : radios.filter(usesCard).slice(0, cardsIn({ unit, modem, ways }));
   const inside = modem === null && unit?.slots !== undefined ? 'Modem inside' : 'Modem';
   const box = modem === null ? inside : modem.kind === 'serial modem' ? 'Modem' : 'Router';
   const modems = pair ? ['Main router', 'Helper router'] : radios.length > 0 || modem !== null ? [box] : [];
@@ -146,6 +149,13 @@ export const outfit = (made: Made, around: Surroundings): Outfit => {
       const radio = radios.slice(0, ways.slice(0, i).filter((one) => one !== 'ethernet').length).length;
       put('made', 'path.modem', all('modem')[Math.min(radio, 1)]?.id, path);
       if (usesCard(way)) put('made', 'path.sim', all('sim')[ways.slice(0, i).filter(usesCard).length]?.id, path);
+    }
+    if (!pair && cardsIn(made) > 1 && usesCard(way)) {
+      const of = way === 'cellular' ? ways.slice(0, i).filter((one) => one === 'cellular').length : 0;
+      put('made', 'path.sim', all('sim')[of]?.id, path);
+      const lent = (modem ?? unit)?.slots?.[of]?.name.startsWith('Rack') === true;
+      put('made', 'sim.slot', of + 1, all('sim')[of]);
+      if (lent) put('made', 'sim.rack', true, all('sim')[of]);
     }
     if (modem?.kind === 'router pair' || modem?.kind === 'cradle' || modem?.kind === 'branch gateway')
       put('call', 'path.mobileSource', way !== 'ethernet' && ways[0] !== 'ethernet', path);

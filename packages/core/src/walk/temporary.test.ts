@@ -55,7 +55,7 @@ test('it is told on Stations, and is next once no lamp is', () => {
   const { m, unit, key } = begun();
   const of = summary(m.state, { ...shippedRules, heard: [], now: m.now, traits: () => null, person: () => null });
   expect(of?.temporary).toEqual(['Test call every (logger)']);
-  const done = { before: [], strands: [], after: [], tunnels: [], station: 'proven' } as const;
+  const done = { before: [], strands: [], after: [], tunnels: [], cuts: [], station: 'proven' } as const;
   expect(nextStep(m.state, done, [], [])).toMatchObject({ do: 'enter' });
   m.entered(unit).restarted(unit);
   expect(nextStep(m.state, done, [], [])).toMatchObject({ do: 'put-back', of: { key } });

@@ -14,7 +14,11 @@ const cellular = (spec: StationSpec, path: SpecPath, drill: DrillKind): Doing | 
   if (modem === undefined) return null;
   const power = (on: boolean): Act => ({ act: 'modem-power', station: spec.id, modem: modem.id, on });
   const radio = (level: 1 | 4): Act => ({ act: 'port', station: spec.id, modem: modem.id, bytes: `AT+CFUN=${level}\r` });
-  const card = (state: string): Act => ({ act: 'card-state', station: spec.id, modem: modem.id, state });
+  const card = (state: string): Act => ({ act: 'card-state', station: spec.id, modem: modem.id, slot: path.slot, state });
+  const lent = (seated: boolean): Act => ({ act: 'card', station: spec.id, modem: modem.id, slot: path.slot, change: { seated } });
+  // A rack lends a card by its own cable and supply: without either the slot is empty, and the radio goes on.
+  const rack = path.rack === true && (drill === 'link loss' || drill === 'supply loss');
+  if (rack) return { cut: [lent(false)], back: [lent(true)] };
   switch (drill) {
     case 'link loss':
       return { cut: [radio(4)], back: [radio(1)] };

@@ -309,7 +309,16 @@ export const specOf = (
       const iccid = cards.get(use.path)?.iccid;
       const slot = modem === null ? 0 : usesOf(modem).findIndex(({ card }) => card.iccid === iccid);
       const label = elementsOf(state, 'path').find(({ id }) => id === use.path)?.label ?? use.path;
-      return { id: use.path, label, way: wayOf(use.kind), modem: modem ?? '', slot: Math.max(0, slot), address: of.address(use.path) };
+      const rack = use.sim !== null && asItRuns(state).value(settingKey('sim', use.sim, 'rack')) === true;
+      return {
+        id: use.path,
+        label,
+        way: wayOf(use.kind),
+        modem: modem ?? '',
+        slot: Math.max(0, slot),
+        address: of.address(use.path),
+        ...(rack ? { rack } : {}),
+      };
     }),
     probes: uses.some((use) => /ping|lookup/.test(valueOf(state, settingKey('path', use.path, 'probe')))),
     ...probeOf(state, uses[0]),

@@ -48,7 +48,15 @@ const modem = fields({
   modemFrame: text(8),
   idle: whole(0, 86_400_000),
 });
-const path = fields({ id, label: text(120), way: oneOf(pathWays), modem: text(60), slot: whole(0, 3), address: text(45) });
+const path = fields({
+  id,
+  label: text(120),
+  way: oneOf(pathWays),
+  modem: text(60),
+  slot: whole(0, 3),
+  address: text(45),
+  rack: optional(flag),
+});
 const anyName = (value: unknown): value is string => typeof value === 'string' && value.length <= 80;
 const shapes = {
   id,

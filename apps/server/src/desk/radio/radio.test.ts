@@ -106,7 +106,7 @@ const forwarder = async (from = '127.0.9.1') => {
 const frames = async (query: string): Promise<FrameView[]> => (await server.get<{ frames: FrameView[] }>(`/api/frames?${query}`)).frames;
 const listener = async (): Promise<ListenerState | undefined> =>
   (await server.get<{ listeners: ListenerState[] }>('/api/health')).listeners.find(({ kind }) => kind === 'radio');
-const noLine: Line = { before: [], strands: [], after: [], tunnels: [], station: 'dark' };
+const noLine: Line = { before: [], strands: [], after: [], tunnels: [], cuts: [], station: 'dark' };
 const callLamp = async (account: string): Promise<string | undefined> => {
   const { stations } = await server.get<{ stations: Summary[] }>(`/api/stations?find=${account}`);
   return allLamps(stations[0]?.line ?? noLine).find(({ lamp }) => lamp === 'Call')?.is;

@@ -113,7 +113,9 @@ export const drillRun = kind(
     const unkept = way === 'kept' && (data.kept.length === 0 || data.kept.some(({ frame }) => frame === null));
     const words = nothing
       ? way === 'over'
-        ? 'No call came by another path.'
+        ? data.drill === 'supply loss'
+          ? 'No call came by another path: one fuse or supply may feed both.'
+          : 'No call came by another path.'
         : 'No call came.'
       : unkept
         ? 'What was made meanwhile did not come.'

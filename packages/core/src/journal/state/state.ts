@@ -7,7 +7,7 @@ import type { Pos } from '../order.ts';
 import type { ReachSaid, ToldSaid } from './people.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 12;
+export const foldVersion = 13;
 
 export type Leaf = {
   readonly pos: Pos;

@@ -67,6 +67,16 @@ export const sim = [
   ),
   p('slot', 'Slot it is in', count(1, 4), 'you', null, ['Card'], 'With the other slot active, the other card is used.', only),
   p(
+    'rack',
+    'Lent by a rack',
+    yes('by a rack on the LAN', 'no, in a slot of its own'),
+    'you',
+    null,
+    none,
+    'It is there only while the rack has its cable and its supply.',
+    only,
+  ),
+  p(
     'number',
     'Telephone number (MSISDN)',
     phone,

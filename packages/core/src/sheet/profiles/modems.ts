@@ -1,5 +1,6 @@
 // Modems, routers and gateways; invented and generic. Times are common practice, no source.
 import type { Profile } from '../profile.ts';
+import { cradleSetup, pairSetup, rackSetup, twoCardsSetup, usbSetup } from './setups.ts';
 import { choose, min, only, press, s, step, type, wait } from './prompt.ts';
 
 const asks = [
@@ -73,84 +74,106 @@ const bars = [
 ];
 const common = { asks, notAsked: {}, best: {}, version: 1, role: 'modem', stages: ['applied', 'inForce', 'readBack'] } as const;
 
-export const modemProfiles: readonly Profile[] = [
-  {
-    ...common,
-    version: 3,
-    id: 'router-with-modem',
-    kind: 'router',
-    name: 'Industrial router with a modem',
-    about: 'Two card slots on one radio, main and diversity socket, a page on its LAN side and AT commands on a serial port.',
-    boot: 60 * s,
-    slots: [
-      { name: 'SIM 1', takes: '3FF', note: 'notch towards the hinge, contacts down' },
-      { name: 'SIM 2', takes: '3FF' },
-    ],
-    sockets: [
-      { name: 'ANT 1', role: 'main', connector: 'SMA', gender: 'female' },
-      { name: 'ANT 2', role: 'diversity', connector: 'SMA', gender: 'female' },
-      { name: 'WLAN', role: 'wifi', connector: 'RP-SMA', gender: 'female' },
-    ],
-    bands: ['B1', 'B3', 'B7', 'B8', 'B20', 'B28'],
-    radios: ['LTE', '3G'],
-    supply: { least: 9_000, most: 30_000, watts: 12_000, inTheBox: false },
-    ports: ['LAN 1 to LAN 4', 'WAN', 'serial, RJ45 that is not Ethernet', 'supply, terminal plug'],
-    limits: [
-      { what: 'forwards', most: 16 },
-      { what: 'clients by lease', most: 100 },
-    ],
-    holds: [
-      {
-        name: 'Reset',
-        for: 10 * s,
-        sign: 'all indicators blink once',
-        does: 'factory settings',
-        short: 'It only restarts.',
-        long: 'Over 20 s it waits for firmware.',
-      },
-    ],
-    waits: [{ name: 'path up after a change', usual: 60 * s, late: 90 * s, sign: 'network sign, one slow blink' }],
-    indicators: bars,
-    quirks: { octets: 'plain', letters: 'any', keypad: 'keyboard' },
-    statusWords: [
-      { word: 'connected', traffic: 'by this card' },
-      { word: 'backup', traffic: 'not by this path: it waits for the other to fail' },
-      { word: 'standby', traffic: 'not by this path' },
-    ],
-    menu: [
-      ...card,
-      step('Power, and wait for its start', null, { sign: 'power indicator steady', usual: 60 * s, late: 90 * s }),
-      logIn,
-      ...lanPage,
-      ...cardPage,
-      choose('Mobile data', 'modem.data', { also: 'It has to be on here and in the path.' }),
-      choose('Path', 'path.on'),
-      choose('Change card when', 'modem.changeOver'),
-      type('Priority of this path', 'path.priority'),
-      ...probePage,
-      choose('Restart rule', 'modem.restartRule'),
-      type('Forward, outside port', 'forward.outer'),
-      type('Forward, inside port', 'forward.inner'),
-      type('Forward, to machine', 'forward.to'),
-      type('Outbound rule', 'outbound.port'),
-      choose('Access from outside', 'modem.adminOutside'),
-      type('Access port', 'modem.adminPort'),
-      step('Firmware', 'modem.firmware', { gate: 'bench' }),
-      save,
-    ],
-    resetTakes: ['password', 'card settings', 'forwards', 'priorities'],
-    inTheBox: ['router', 'terminal plug'],
-    notInTheBox: ['supply', 'aerials', 'serial cable'],
-    aliases: {
-      apn: 'sim.apn',
-      roaming: 'sim.roaming',
-      'lan ip': 'modem.lan',
-      'sim pin': 'sim.pin',
-      imei: 'modem.imei',
-      iccid: 'sim.iccid',
-      'firmware version': 'modem.firmware',
+const routerWithModem: Profile = {
+  ...common,
+  version: 4,
+  setups: [twoCardsSetup],
+  id: 'router-with-modem',
+  kind: 'router',
+  name: 'Industrial router with a modem',
+  about: 'Two card slots on one radio, main and diversity socket, a page on its LAN side and AT commands on a serial port.',
+  boot: 60 * s,
+  slots: [
+    { name: 'SIM 1', takes: '3FF', note: 'notch towards the hinge, contacts down' },
+    { name: 'SIM 2', takes: '3FF' },
+  ],
+  sockets: [
+    { name: 'ANT 1', role: 'main', connector: 'SMA', gender: 'female' },
+    { name: 'ANT 2', role: 'diversity', connector: 'SMA', gender: 'female' },
+    { name: 'WLAN', role: 'wifi', connector: 'RP-SMA', gender: 'female' },
+  ],
+  bands: ['B1', 'B3', 'B7', 'B8', 'B20', 'B28'],
+  radios: ['LTE', '3G'],
+  supply: { least: 9_000, most: 30_000, watts: 12_000, inTheBox: false },
+  ports: ['LAN 1 to LAN 4', 'WAN', 'serial, RJ45 that is not Ethernet', 'supply, terminal plug'],
+  limits: [
+    { what: 'forwards', most: 16 },
+    { what: 'clients by lease', most: 100 },
+  ],
+  holds: [
+    {
+      name: 'Reset',
+      for: 10 * s,
+      sign: 'all indicators blink once',
+      does: 'factory settings',
+      short: 'It only restarts.',
+      long: 'Over 20 s it waits for firmware.',
     },
+  ],
+  waits: [{ name: 'path up after a change', usual: 60 * s, late: 90 * s, sign: 'network sign, one slow blink' }],
+  indicators: bars,
+  quirks: { octets: 'plain', letters: 'any', keypad: 'keyboard' },
+  statusWords: [
+    { word: 'connected', traffic: 'by this card' },
+    { word: 'backup', traffic: 'not by this path: it waits for the other to fail' },
+    { word: 'standby', traffic: 'not by this path' },
+  ],
+  menu: [
+    ...card,
+    step('Power, and wait for its start', null, { sign: 'power indicator steady', usual: 60 * s, late: 90 * s }),
+    logIn,
+    ...lanPage,
+    ...cardPage,
+    choose('Mobile data', 'modem.data', { also: 'It has to be on here and in the path.' }),
+    choose('Path', 'path.on'),
+    choose('Change card when', 'modem.changeOver'),
+    type('Priority of this path', 'path.priority'),
+    ...probePage,
+    choose('Restart rule', 'modem.restartRule'),
+    type('Forward, outside port', 'forward.outer'),
+    type('Forward, inside port', 'forward.inner'),
+    type('Forward, to machine', 'forward.to'),
+    type('Outbound rule', 'outbound.port'),
+    choose('Access from outside', 'modem.adminOutside'),
+    type('Access port', 'modem.adminPort'),
+    step('Firmware', 'modem.firmware', { gate: 'bench' }),
+    save,
+  ],
+  resetTakes: ['password', 'card settings', 'forwards', 'priorities'],
+  inTheBox: ['router', 'terminal plug'],
+  notInTheBox: ['supply', 'aerials', 'serial cable'],
+  aliases: {
+    apn: 'sim.apn',
+    roaming: 'sim.roaming',
+    'lan ip': 'modem.lan',
+    'sim pin': 'sim.pin',
+    imei: 'modem.imei',
+    iccid: 'sim.iccid',
+    'firmware version': 'modem.firmware',
   },
+};
+/** Its own radio, and cards that a box on the LAN lends it. */
+const cardRack: Profile = {
+  ...routerWithModem,
+  version: 1,
+  setups: [rackSetup],
+  ways: ['cellular', 'cellular'],
+  id: 'card-rack',
+  name: 'Router with a rack of SIM cards',
+  about:
+    'One radio, a card of its own, and more that a rack on its LAN lends it. The rack has a supply of its own: a 12 V feed has no power over the network cable.',
+  slots: [
+    { name: 'SIM 1', takes: '3FF', note: 'notch towards the hinge, contacts down' },
+    { name: 'Rack 1', takes: '2FF', note: 'pressed until it clicks' },
+    { name: 'Rack 2', takes: '2FF', note: 'pressed until it clicks' },
+    { name: 'Rack 3', takes: '2FF', note: 'pressed until it clicks' },
+  ],
+  notInTheBox: ['supplies of router and rack', 'aerials', 'patch cable', 'serial cable'],
+};
+
+export const modemProfiles: readonly Profile[] = [
+  routerWithModem,
+  cardRack,
   {
     ...common,
     version: 2,
@@ -254,6 +277,8 @@ export const modemProfiles: readonly Profile[] = [
   },
   {
     ...common,
+    version: 2,
+    setups: [pairSetup],
     id: 'helper-router',
     kind: 'router pair',
     name: 'Helper router behind a main one',
@@ -290,6 +315,7 @@ export const modemProfiles: readonly Profile[] = [
         stuck: 10 * min,
       }),
       type('Priority of each source', 'path.priority'),
+      ...probePage,
       type('LAN address', 'modem.lan', { wrong: 'The same as the main router’s: no route.' }),
       { ...save, id: 'save-both', shows: 'Save on both' },
     ],
@@ -330,7 +356,8 @@ export const modemProfiles: readonly Profile[] = [
   },
   {
     ...common,
-    version: 2,
+    version: 3,
+    setups: [cradleSetup],
     id: 'line-cradle',
     kind: 'cradle',
     name: 'Modem cradle behind a fixed line',
@@ -354,6 +381,8 @@ export const modemProfiles: readonly Profile[] = [
   },
   {
     ...common,
+    version: 2,
+    setups: [usbSetup],
     id: 'branch-gateway',
     kind: 'branch gateway',
     name: 'Small-branch gateway',
@@ -375,6 +404,7 @@ export const modemProfiles: readonly Profile[] = [
       type('Network there', 'tunnel.there', { wrong: 'The same at both ends: no route.' }),
       type('Tunnel key', 'tunnel.key'),
       choose('Standby modem', 'path.on'),
+      ...probePage,
       ...cardPage,
       save,
     ],

@@ -19,7 +19,26 @@ import { RowsFile } from './RowsFile.tsx';
 import { SheetFiles } from './SheetFiles.tsx';
 import { isGoal, useNewStation } from './use-new-station.ts';
 
-const Ways = ({ ways, change }: { ways: readonly PathKind[]; change: (to: readonly PathKind[]) => void }) => (
+const isSecond = (ways: readonly PathKind[]) => (way: PathKind, i: number) => way === 'cellular' && i !== ways.indexOf(way);
+/** Where there is a slot more, a second card is a second path: cold, since the radio has one at a time. */
+const SecondCard = ({ ways, change }: { ways: readonly PathKind[]; change: (to: readonly PathKind[]) => void }) => {
+  const at = ways.findIndex(isSecond(ways));
+  return (
+    <button
+      type="button"
+      className="button"
+      aria-pressed={at >= 0}
+      onClick={() => {
+        change(at >= 0 ? ways.filter((_, i) => i !== at) : [...ways, 'cellular']);
+      }}
+    >
+      {at >= 0 && <span className="key">{at + 1}</span>}
+      Second card
+    </button>
+  );
+};
+
+const Ways = ({ ways, slots, change }: { ways: readonly PathKind[]; slots: number; change: (to: readonly PathKind[]) => void }) => (
   <fieldset>
     <legend className="mb-1 w-full border-t border-rule-2 pt-2 font-bold">Paths, in the order in which they are tried</legend>
     <div className="flex flex-wrap gap-3">
@@ -37,6 +56,7 @@ const Ways = ({ ways, change }: { ways: readonly PathKind[]; change: (to: readon
           {wayNames[kind]}
         </button>
       ))}
+      {ways.includes('cellular') && slots > 1 && <SecondCard ways={ways} change={change} />}
     </div>
   </fieldset>
 );
@@ -150,6 +170,7 @@ const Form = ({ equipment }: { equipment: readonly EquipmentProfile[] }) => {
             />
             <Ways
               ways={ways}
+              slots={(made.modem ?? made.unit)?.slots?.length ?? 1}
               change={(to) => {
                 say({ ways: to });
               }}

@@ -71,7 +71,12 @@ export const useNewStation = (equipment: readonly EquipmentProfile[]): NewStatio
   const goal = said.goal === 'later' ? null : (said.goal ?? own ?? (listens ? 'line' : null));
   return {
     said,
-    made: { unit: unit?.profile ?? null, modem: modem?.profile ?? null, ways: said.ways ?? usual?.ways ?? ['cellular'], goal },
+    made: {
+      unit: unit?.profile ?? null,
+      modem: modem?.profile ?? null,
+      ways: said.ways ?? modem?.profile.ways ?? usual?.ways ?? ['cellular'],
+      goal,
+    },
     chosen: [unit, modem].flatMap((one) => one ?? []),
     secrets,
     id: (place) => {

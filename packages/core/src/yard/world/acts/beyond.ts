@@ -45,12 +45,16 @@ export const beyondActs = {
     null,
     (world, { iccid, change }) => withSubscription(world, iccid, change),
   ),
-  /** What the carrier makes of the card that a modem uses now, whichever it is. */
-  'card-state': act({ station, modem: isText(60), state: oneOf(subscriptionStates) }, null, (world, { station: id, modem: of, state }) => {
-    const modem = world.outfits[id]?.modems[of];
-    const card = modem === undefined ? null : cardIn(modem);
-    return card === null ? refused('There is no card in the modem.') : withSubscription(world, card.iccid, { state });
-  }),
+  /** What the carrier makes of the card in a slot, whichever it is; without a slot of the one that the modem uses now. */
+  'card-state': act(
+    { station, modem: isText(60), slot: optional(whole(0, 3)), state: oneOf(subscriptionStates) },
+    null,
+    (world, { station: id, modem: of, slot, state }) => {
+      const modem = world.outfits[id]?.modems[of];
+      const card = modem === undefined ? null : slot === undefined ? cardIn(modem) : (modem.slots[slot]?.card ?? null);
+      return card === null ? refused('There is no card in the modem.') : withSubscription(world, card.iccid, { state });
+    },
+  ),
   mast: act({ mast: isText(20), silent: optional(flag), load: optional(number(0, 1)) }, null, (world, { mast, silent, load }) => ({
     ...world,
     air: {

@@ -1,5 +1,8 @@
 // What the paths share: one fault takes them together. (No years of darkness are worked out: nobody has the failure rates.)
+import { Link } from 'react-router';
+import { type Cut, ownParts } from '@green-lamp/core/lamp';
 import { type Shared, sharedBetween } from '@green-lamp/core/walk';
+import { LampMark } from '../../../../parts/LampMark.tsx';
 import { Together } from './Together.tsx';
 import type { Station } from '../../../../store/use-station.ts';
 
@@ -10,6 +13,56 @@ const says: { readonly [W in Shared['what']]: { readonly is: string; readonly me
   feed: { is: 'One supply or fuse', mends: 'A fuse and a supply of its own for one of them; then cut each, and see the other call.' },
   receiver: { is: 'One receiver', mends: 'A second receiver on another line and supply, so that the desk is not the one fault.' },
 };
+
+const cutWords: { readonly [I in Cut['is']]: string } = {
+  proven: 'its own: the others called without it',
+  failed: 'shared: nothing called without it',
+  stale: 'to be cut again: something was changed since',
+  dark: 'not cut yet',
+};
+/** What cutting each has shown. */
+const CutEach = ({ station }: { station: Station }) => (
+  <table className="mt-4 w-full max-w-3xl text-left">
+    <caption className="text-left font-bold">Cut, each on its own</caption>
+    <thead>
+      <tr className="border-b border-ink">
+        <th scope="col">Path</th>
+        <th scope="col">What</th>
+        <th scope="col">Is</th>
+        <th scope="col">
+          <span className="sr-only">Cut it</span>
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      {station.line.cuts.map(({ path, part, is, simulated }) => (
+        <tr key={`${path} ${part}`} className="border-b border-rule">
+          <td>{station.speaker.element(path)}</td>
+          <td>{part}</td>
+          <td>
+            <span className="flex items-center gap-2">
+              <LampMark is={is} size={22} simulated={simulated} />
+              <span>
+                {cutWords[is]}
+                {simulated && ' (simulated)'}
+              </span>
+            </span>
+          </td>
+          <td>
+            {is !== 'proven' && (
+              <Link
+                className="link inline-flex min-h-11 items-center"
+                to={`/stations/${station.stream}/standby?part=drill&cut=${encodeURIComponent(ownParts[part][0])}&of=${path}`}
+              >
+                Cut it
+              </Link>
+            )}
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
 
 export const SharedPart = ({ station }: { station: Station }) => {
   const shared = sharedBetween(station.state);
@@ -32,9 +85,11 @@ export const SharedPart = ({ station }: { station: Station }) => {
           ))}
         </ul>
       )}
+      <CutEach station={station} />
       <Together station={station} shared={shared} />
       <p className="mt-2 text-note text-ink-2">
-        It is what the sheet says. That each path has its own supply and cable is proved by cutting one: if both fall, one fuse feeds two.
+        What is shared by the sheet is what somebody wrote; that each path has its own supply and cable is proved by cutting it: if both
+        fall, one fuse feeds two.
       </p>
     </section>
   );

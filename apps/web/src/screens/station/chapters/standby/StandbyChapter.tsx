@@ -1,4 +1,5 @@
 // Standby: the drills that prove it, how long the station is dark when its first path dies, the choice of its probes, and what the paths share.
+import { setupsOf } from '@green-lamp/core/walk';
 import { sayReason, verdictWords } from '@green-lamp/core/lamp';
 import { CautionNote } from '../../../../parts/CautionNote.tsx';
 import { LampMark } from '../../../../parts/LampMark.tsx';
@@ -8,6 +9,7 @@ import { useChapter } from '../../door.ts';
 import { Drill } from './drill/Drill.tsx';
 import { GapPart } from './GapPart.tsx';
 import { ProbesPart } from './ProbesPart.tsx';
+import { SetupPart } from './SetupPart.tsx';
 import { SharedPart } from './SharedPart.tsx';
 import { TunnelPart } from './TunnelPart.tsx';
 
@@ -43,18 +45,24 @@ const DrillPart = ({ station }: { station: Station }) => (
   </div>
 );
 
+const drill = { id: 'drill', label: 'Drill', Part: DrillPart } as const;
+const setup = { id: 'setup', label: 'Set-up', Part: SetupPart } as const;
 const parts = [
-  { id: 'drill', label: 'Drill', Part: DrillPart },
   { id: 'gap', label: 'How long', Part: GapPart },
   { id: 'probes', label: 'Probes', Part: ProbesPart },
   { id: 'shared', label: 'What they share', Part: SharedPart },
 ] as const;
 
-const withTunnel = [...parts, { id: 'tunnel', label: 'Tunnel', Part: TunnelPart }] as const;
+const tunnel = { id: 'tunnel', label: 'Tunnel', Part: TunnelPart } as const;
 
 export const StandbyChapter = () => {
   const station = useChapter();
-  const shown = station.line.tunnels.length > 0 ? withTunnel : parts;
+  const shown = [
+    drill,
+    ...(setupsOf(station.state, station.line, station.rules.profiles).length > 0 ? [setup] : []),
+    ...parts,
+    ...(station.line.tunnels.length > 0 ? [tunnel] : []),
+  ] as const;
   const { id, Part } = usePart('part', shown);
   return (
     <div className="px-5 pt-1 pb-4">

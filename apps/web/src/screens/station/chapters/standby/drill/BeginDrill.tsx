@@ -1,7 +1,9 @@
 // A drill is begun: its kind, the path that is cut, how it is made safely, who has agreed; counted down, already made with gloves on, or made by the yard.
 import { useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { isElementId } from '@green-lamp/core/name';
 import { drillRow, isDrillKind } from '@green-lamp/core/evidence';
+import { isApart } from '@green-lamp/core/lamp';
 import { drillChoices } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../../parts/Field.tsx';
 import { Press } from '../../../../../parts/Press.tsx';
@@ -39,8 +41,9 @@ const CountDown = ({ done, stop }: { done: () => void; stop: () => void }) => {
 
 export const BeginDrill = ({ station }: { station: Station }) => {
   const choices = drillChoices(station.line.strands.map(({ use }) => use));
-  const [kind, setKind] = useState<string>('');
-  const [path, setPath] = useState<string>('');
+  const [asked] = useSearchParams();
+  const [kind, setKind] = useState<string>(asked.get('cut') ?? '');
+  const [path, setPath] = useState<string>(asked.get('of') ?? '');
   const [agreed, setAgreed] = useState('');
   const [counting, setCounting] = useState(false);
   const [waits, setWaits] = useState(false);
@@ -53,6 +56,12 @@ export const BeginDrill = ({ station }: { station: Station }) => {
   if (choice === undefined || use === undefined) return <p>A drill needs a path on the sheet.</p>;
   const row = drillRow(choice.drill);
   const one = row.way === 'dark' || row.way === 'kept';
+  const apart =
+    row.way === 'over' &&
+    isApart(
+      use.use,
+      station.line.strands.map((strand) => strand.use),
+    );
   const why =
     row.agreed && agreed.trim() === ''
       ? 'Somebody at the client agrees to it first: it takes more than this station off the network.'
@@ -89,6 +98,12 @@ export const BeginDrill = ({ station }: { station: Station }) => {
         <strong>How: </strong>
         {use.make}
       </p>
+      {apart && (
+        <p>
+          Nothing stands behind this path: cut, it shows whether the others need its cable, card or supply, and is no drill of the standby.
+          Cut the first path after it, so that this one is seen to be in again.
+        </p>
+      )}
       {row.agreed && <Field label="Who at the client agreed" value={agreed} change={setAgreed} />}
       {counting ? (
         <CountDown

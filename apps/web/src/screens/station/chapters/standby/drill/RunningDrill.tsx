@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { isElementId, settingKey, sure } from '@green-lamp/core/name';
 import { drillRow } from '@green-lamp/core/evidence';
 import { type Drilling, wanted } from '@green-lamp/core/journal';
-import { makeables } from '@green-lamp/core/lamp';
+import { isApart, makeables } from '@green-lamp/core/lamp';
 import { instant, inWords } from '@green-lamp/core/quantity';
 import { drillAsks, drillNow, gapLies, type GapLies, gapSpeaksOf, plannedGap, returnAfter } from '@green-lamp/core/walk';
 import { mask } from '@green-lamp/core/wire';
@@ -20,7 +20,7 @@ import { useNow } from '../../../../../store/use-stream.ts';
 import { sayDuration } from '../say-duration.ts';
 import { callOf, notClosable, runOf } from './calls.ts';
 import { DrillChart } from './DrillChart.tsx';
-import { nextInYard, useYardDrill } from './yard-drill.ts';
+import { backInYard, nextInYard, useYardDrill } from './yard-drill.ts';
 
 const lies: { readonly [L in GapLies]: string } = {
   'as computed': 'As computed.',
@@ -118,6 +118,8 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
       ? null
       : { least: came.since === null ? 0 : Math.max(0, came.since - drill.begun), most: came.took.at - drill.begun };
   const whole = way === 'dark' || way === 'kept';
+  const cut = uses.find(({ path }) => path === drill.path);
+  const apart = way === 'over' && cut !== undefined && isApart(cut, uses);
   return (
     <div className="flex flex-col gap-3">
       <p aria-live="polite">
@@ -163,8 +165,8 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
             {came.took === null
               ? way === 'slow'
                 ? 'No call yet.'
-                : 'No call by another path yet.'
-              : `${way === 'slow' ? 'First call' : 'By the standby'} after ${inWords(came.took.at - drill.begun)}: ${said(came.took)}.`}
+                : `No call by another path yet.${drill.drill === 'supply loss' ? ' If nothing comes at all, one fuse or supply feeds both.' : ''}`
+              : `${way === 'slow' ? 'First call' : apart ? 'By another path' : 'By the standby'} after ${inWords(came.took.at - drill.begun)}: ${said(came.took)}.`}
           </p>
         )}
         {came.lost !== null && <p>It said that it was without supply: {said(came.lost)}.</p>}
@@ -182,8 +184,8 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
         ) : (
           <p>
             {came.back === null
-              ? `Put back ${inWords(Math.max(0, now - drill.over))} ago; ${way === 'dark' ? 'no call yet' : 'no call by the path itself yet'}.${hold > 0 ? ` It may take ${inWords(hold)} by its return delay${drill.drill === 'refused card' ? ' and what a refused modem waits' : ''}.` : ''}`
-              : `Back ${way === 'dark' ? 'with a call' : 'by the path itself'} after ${inWords(came.back.at - drill.over)}${hold > 0 && came.back.at - drill.over < hold ? ', sooner than its return delay' : ''}.`}
+              ? `Put back ${inWords(Math.max(0, now - drill.over))} ago; ${way === 'dark' || apart ? 'no call yet' : 'no call by the path itself yet'}.${hold > 0 ? ` It may take ${inWords(hold)} by its return delay${drill.drill === 'refused card' ? ' and what a refused modem waits' : ''}.` : ''}`
+              : `Back ${way === 'dark' || apart ? 'with a call' : 'by the path itself'} after ${inWords(came.back.at - drill.over)}${hold > 0 && came.back.at - drill.over < hold ? ', sooner than its return delay' : ''}.`}
             {came.seen !== null &&
               ` By the standby ${came.seen.byOthers === 1 ? 'one call' : `${came.seen.byOthers} calls`}, ${came.seen.bytes} B; ${came.seen.late} late; changes of path since: ${came.seen.flaps}.`}
           </p>
@@ -191,10 +193,16 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
       </div>
       {drill.over === null && (
         <div>
-          <Press onPress={() => mark({ mark: 'put back' })}>
+          <Press onPress={() => (drill.by === 'yard' ? void backInYard(station.stream, drill).catch(tell) : mark({ mark: 'put back' }))}>
             {way === 'dark' ? 'The supply is on again now' : 'Put the path back now'}
           </Press>
         </div>
+      )}
+      {apart && (
+        <p className="text-note text-ink-2">
+          The first path carries the calls meanwhile. That this one is in again shows only when a call comes by it: cut the first path after
+          this.
+        </p>
       )}
       <Field label="What was seen (optional)" value={words} change={setWords} />
       <div className="flex flex-wrap gap-2">

@@ -42,6 +42,14 @@ export const cutInYard = async (stream: Stream, drill: DrillKind, path: ElementI
   await perform(stream, cut);
 };
 
+/** Puts it back in the yard, and says so. */
+export const backInYard = async (stream: Stream, { drill, path }: Drilling): Promise<void> => {
+  await perform(stream, (await actsOf(stream, drill, path)).back);
+  await mark(stream, 'put back', 'By the yard.');
+};
+
+/** How long after the last instant at which it was to call a cut is given up, ms: nothing takes over. */
+const givenUp = 180_000;
 /** How long supply or all paths stay away in the yard, and how often its unit is made to call once it is back, ms. */
 const [dark, again] = [20_000, 15_000];
 const made = ['tamper', 'tamper-rest'] as const;
@@ -63,6 +71,7 @@ export const nextInYard = (
   if (way === 'dark') return now - drill.begun >= dark ? 'put back' : 'wait';
   if (way === 'kept') return drill.made.length < made.length ? 'make' : now - drill.begun >= dark ? 'put back' : 'wait';
   if (took !== null) return 'put back';
+  if (now >= Math.max(...asks) + givenUp) return 'put back';
   const due = asks.filter((at) => at <= now).length;
   return drill.asked.length < due ? 'call' : 'wait';
 };
@@ -85,8 +94,7 @@ const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => 
       await mark(stream, 'made', 'By the yard.');
       return;
     case 'put back':
-      await perform(stream, (await actsOf(stream, drill.drill, drill.path)).back);
-      await mark(stream, 'put back', 'By the yard.');
+      await backInYard(stream, drill);
       return;
     case 'close':
       // Once: where the desk does not accept it, a person looks why.
