@@ -282,9 +282,9 @@ test('the logbook of every station: what somebody wrote at one is found by its w
   const entry = book.getByRole('list', { name: 'Entries' }).getByRole('listitem');
   await expect(entry).toHaveCount(1);
   await expect(entry).toContainText(words);
-  await book.getByLabel('Person').fill('nobody');
+  await book.getByLabel('Who').fill('nobody');
   await expect(book.getByText('No entry like that.')).toBeVisible();
-  await book.getByLabel('Person').fill('');
+  await book.getByLabel('Who').fill('');
   await entry.getByRole('link', { name: 'Logged weir' }).click();
   await expect(page.getByText(words).first()).toBeVisible();
 });

@@ -1,20 +1,20 @@
 // The job, whole: each kind of equipment from an empty station to a signed and watched one, against the yard.
 import { Desk, expect, test } from './desk.ts';
 import { lamp, part, section } from './technician.ts';
-import { called, drilled, fitted, measured, opened, type Run, signed, throughTunnel, watched } from './runs.ts';
+import { apart, called, drilled, fitted, measured, opened, type Run, signed, textsAtTheDesk, throughTunnel, watched } from './runs.ts';
 
 const runs: readonly Run[] = [
-  { name: 'Kiln module', role: 'Unit', equipment: /^Reporting module/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Kiln door' },
-  { name: 'Store panel', role: 'Unit', equipment: /^Panel with a keypad/, speaks: 'dc09', volts: ['15.2', '14.4'], input: 'Store door' },
-  { name: 'Gauge logger', role: 'Unit', equipment: /^Logger with a serial side/, speaks: 'line', volts: ['12.6', '12.1'], input: 'Float' },
-  { name: 'Warden’s reader', role: 'Unit', equipment: /^Handheld/, speaks: 'line', volts: ['12.6', '12.1'], input: null },
+  { name: 'Kiln module', role: 'Unit', equipment: /^Reporting module/, speaks: 'dc09', volts: ['12.6', '12.1'], fault: 'apn-wrong', input: 'Kiln door' },
+  { name: 'Store panel', role: 'Unit', equipment: /^Panel with a keypad/, speaks: 'dc09', volts: ['15.2', '14.4'], fault: 'account-swapped', input: 'Store door' },
+  { name: 'Gauge logger', role: 'Unit', equipment: /^Logger with a serial side/, speaks: 'line', volts: ['12.6', '12.1'], fault: 'serial-speed', input: 'Float' },
+  { name: 'Warden’s reader', role: 'Unit', equipment: /^Handheld/, speaks: 'line', volts: ['12.6', '12.1'], fault: 'roaming-off', input: null },
   {
     name: 'Ferry router',
     role: 'Modem or router',
     equipment: /^Industrial router with a modem/,
     speaks: 'dc09',
     volts: ['12.6', '12.1'],
-    input: 'Slip light',
+    fault: 'port-swapped', input: 'Slip light',
   },
   {
     name: 'Board in a box',
@@ -22,16 +22,44 @@ const runs: readonly Run[] = [
     equipment: /^Small board router/,
     speaks: 'dc09',
     volts: ['11.8', '11.2'],
-    input: 'Lid',
+    fault: 'session-not-opened', input: 'Lid',
   },
-  { name: 'Signal box', role: 'Modem or router', equipment: /^Modem cradle/, speaks: 'dc09', volts: ['12.6', '12.1'], input: 'Lever' },
+  {
+    name: 'Ridge pair',
+    role: 'Modem or router',
+    equipment: /^Helper router/,
+    speaks: 'dc09',
+    volts: ['12.6', '12.1'],
+    fault: 'helper-lan', input: 'Drift',
+    apart: true,
+  },
+  { name: 'Sump controller', role: 'Unit', equipment: /^I\/O controller/, speaks: 'text', volts: ['12.6', '12.1'], fault: 'suspended', input: 'Sump high' },
+  {
+    name: 'Chiller bridge',
+    role: 'Unit',
+    equipment: /^Bridge between/,
+    speaks: 'http',
+    goal: /by HTTP posts$/,
+    volts: ['12.6', '12.1'],
+    fault: 'wifi-password', input: 'Supply low',
+  },
+  {
+    name: 'Hives on the moor',
+    role: 'Unit',
+    equipment: /^Long-range/,
+    speaks: 'radio',
+    goal: /by line records$/,
+    volts: ['12.6', '12.1'],
+    fault: 'no-lease', input: 'Hive',
+  },
+  { name: 'Signal box', role: 'Modem or router', equipment: /^Modem cradle/, speaks: 'dc09', volts: ['12.6', '12.1'], fault: 'forward-missing', input: 'Lever' },
   {
     name: 'Seed bank',
     role: 'Modem or router',
     equipment: /^Small-branch/,
     speaks: 'dc09',
     volts: ['12.6', '12.1'],
-    input: 'Vault',
+    fault: 'office-line', input: 'Vault',
     tunnel: true,
   },
 ];
@@ -39,14 +67,16 @@ for (const run of runs)
   test(`${run.name}: from an empty station to a signed record and a watched station`, async ({ page }) => {
     test.setTimeout(600_000);
     const desk = await new Desk({ GREENLAMP_CLOCK: new Date().toISOString() }).start();
-    const at = await opened(page, desk, run);
-    await fitted(at);
-    await measured(at, run);
-    await called(at, run);
-    if (at.paths.length > 1) await drilled(at);
-    if (run.tunnel === true) await throughTunnel(at);
-    await signed(at);
-    await watched(at);
+    if (run.speaks === 'text') await test.step('texts', () => textsAtTheDesk(page, desk));
+    const at = await test.step('opened', () => opened(page, desk, run));
+    await test.step('fitted', () => fitted(at));
+    await test.step('measured', () => measured(at, run));
+    await test.step('called', () => called(at, run));
+    if (run.apart === true) await test.step('apart', () => apart(at));
+    if (at.paths.length > 1) await test.step('drilled', () => drilled(at));
+    if (run.tunnel === true) await test.step('tunnel', () => throughTunnel(at));
+    await test.step('signed', () => signed(at));
+    await test.step('watched', () => watched(at));
     for (const name of ['Power', 'Call', 'Watch']) await expect(lamp(page, new RegExp(`^${name}, proven`))).toBeVisible();
     await desk.end();
   });
@@ -62,6 +92,7 @@ test('one fuse for both is caught before it is signed: the pair’s modem takes 
     equipment: /^Helper router/,
     speaks: 'dc09',
     volts: ['12.6', '12.1'],
+    fault: 'one-fuse',
     input: 'Drift',
   };
   const at = await opened(page, desk, run);

@@ -213,6 +213,13 @@ test('a drill is closed with the desk’s own frames: begun before, on another p
   ]);
   expect(codes(await server.deliver(run(took, { begun, over })))).toEqual(['kept']);
   expect((await lamp(stream, 'Standby'))?.because.map(({ code }) => code)).toContain('drill');
+  // A device whose clock is ten minutes slow, and that knows it, closes its drill all the same; one that says nothing of it does not.
+  await begin();
+  const slow = now();
+  await server.send('9007;;event=slow_second\n', { from: '127.0.9.2' });
+  const [late, back] = [run(await newest(stream), { begun: slow, over: await putBack() }), 600_000];
+  expect(codes(await server.deliver({ ...late, at: instant(late.at - back), skew: 0, since: 0 }))).toEqual(['not-shown']);
+  expect(codes(await server.deliver({ ...late, at: instant(late.at - back), skew: back }))).toEqual(['kept']);
   // The plug was never pulled: the first path calls while it should be cut.
   await begin();
   const again = now();

@@ -10,7 +10,7 @@ import {
   type Sha256,
   type Stream,
 } from '@green-lamp/core/name';
-import { type DataOf, type Drilling, type Entry, type Known, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
+import { type DataOf, type Drilling, type Entry, type Known, ordOf, readEntry, speakerOf, type State } from '@green-lamp/core/journal';
 import { check, type Finding } from '@green-lamp/core/check';
 import {
   accountsOf,
@@ -116,11 +116,12 @@ const markFaults = (drill: Drilling, data: DataOf<'drill.run'>): Problem[] => {
   ];
 };
 
-const drillFaults = (turn: Turn, { stream, at, v }: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
+const drillFaults = (turn: Turn, entry: Entry, state: State, data: DataOf<'drill.run'>): Problem[] => {
+  const { stream, v } = entry;
   const { drill } = state;
   if (drill?.drill !== data.drill || drill.path !== data.path)
     return [problem('not-shown', 'data.drill', { why: 'No such drill was begun: begin it before the path is cut.' })];
-  if (data.begun < drill.begun - drillSlack || data.over < data.begun || data.over > at + drillSlack)
+  if (data.begun < drill.begun - drillSlack || data.over < data.begun || data.over > ordOf(entry, null) + drillSlack)
     return [problem('not-shown', 'data.begun', { why: 'The drill’s times do not fit: it is begun first, and put back after that.' })];
   const named: [string, Named][] = (
     [

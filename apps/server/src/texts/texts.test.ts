@@ -88,6 +88,21 @@ test('three cheap ways to be believed by text are none: words around the event, 
   expect((await post({ text: 'x' })).status).toBe(400);
   expect(await frames(stream)).toHaveLength(1);
 });
+test('the unit’s own text is its test, word for word; without one on the sheet no text is', async () => {
+  const { stream } = await texting('8606', '+447700900600');
+  await post({ from: '+447700900600', text: 'ALL WELL' });
+  const unit = (await server.journal.state(stream)).elements.find(({ group }) => group === 'unit');
+  if (unit === undefined) throw new Error('no unit');
+  const key = settingKey('unit', unit.id, 'testText');
+  await server.deliver(server.entry(stream, 'setting.set', { key, value: 'All well', origin: 'typed', simulated: false, over: null }));
+  for (const text of ['ALL WELL', 'Not All well', ' All  well\r\n']) await post({ from: '+447700900600', text });
+  expect((await frames(stream)).map(({ event, grade }) => [event, grade])).toEqual([
+    ['test', 6],
+    ['text', 6],
+    ['text', 6],
+    ['text', 6],
+  ]);
+});
 test('a number that two stations name says nobody’s; a call over the network never came by texts', async () => {
   const [one, two] = [await texting('8603', '+447700900300'), await texting('8604', '+447700900300')];
   await post({ from: '+447700900300', text: 'Sump level HIGH' });

@@ -617,6 +617,11 @@ export const words = {
     'They fail together.',
     'Take the second from another carrier, and ask whose masts it uses.',
   ],
+  'no-test-text': [
+    'It only texts, and has no text of a test call.',
+    'Nobody hears of it until an input moves.',
+    'Write down a text of its own and how often it is sent.',
+  ],
   'one-feed': ['Two paths are fed by {what}.', 'One fuse takes both.', 'Give one of them a fuse and a supply of its own, then cut each.'],
   'one-duct': ['Two paths share {what}.', 'They fail together.', 'Say so to the client, or part them.'],
   'standby-untested': ['Test calls go over the first path only.', 'A standby rots unseen.', 'Let the unit test over each path.'],

@@ -9,8 +9,8 @@ export type DrillWay = 'over' | 'slow' | 'dark' | 'kept';
 type Row = {
   readonly way: DrillWay;
   readonly is: string;
-  /** On which kinds of path it can be made, and how; under 'all' what is done to the station as a whole. */
-  readonly make: { readonly [K in PathKind | 'all']?: string };
+  /** On which kinds of path it can be made, and how; under 'all' what is done to the station as a whole, under 'rack' where the card is lent by a box on the LAN. */
+  readonly make: { readonly [K in PathKind | 'all' | 'rack']?: string };
   readonly back: string;
   /** Whether it takes more than this station off the network, so that somebody at the client agrees first. */
   readonly agreed: boolean;
@@ -25,6 +25,7 @@ export const drills = {
       wifi: 'Switch its access point off.',
       cellular:
         'Switch the radio off from the modem; or power down, put a matched load or a shielded box on the aerial line, power up. Never unscrew a live aerial.',
+      rack: 'Pull the rack’s cable at the router; the router and its own card stay.',
     },
     back: 'Put the cable, the access point or the radio back.',
     agreed: false,
@@ -48,6 +49,7 @@ export const drills = {
       ethernet: 'Take the supply of the line box or router away; the unit’s stays.',
       wifi: 'Take the access point’s supply away; the unit’s stays.',
       cellular: 'Take the supply of this path’s modem or router away; the unit’s stays. If both fall, one fuse feeds two.',
+      rack: 'Take the rack’s supply away; the router’s stays. If both fall, one fuse feeds two.',
     },
     back: 'Give it its supply again.',
     agreed: false,
@@ -99,8 +101,9 @@ export const drillKinds = Object.keys(drills).filter(isDrillKind);
 export const provingDrills = ['link loss', 'soft failure', 'supply loss'] as const satisfies readonly DrillKind[];
 export const furtherDrills = ['blackout', 'all paths down'] as const satisfies readonly DrillKind[];
 
-/** How a kind of drill is made on a path of a kind; null where the kind has none. */
-export const drillMade = (kind: DrillKind, of: PathKind | null): string | null => {
+/** How a kind of drill is made on a path of a kind; null where the kind has none. `lent`: its card comes from a rack. */
+export const drillMade = (kind: DrillKind, of: PathKind | null, lent = false): string | null => {
   const { make } = drillRow(kind);
-  return make.all ?? (of === null ? null : (make[of === 'text' ? 'cellular' : of] ?? null));
+  const own = lent ? make.rack : undefined;
+  return make.all ?? own ?? (of === null ? null : (make[of === 'text' ? 'cellular' : of] ?? null));
 };

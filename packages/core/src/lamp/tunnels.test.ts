@@ -1,5 +1,6 @@
 // A tunnel is proved by hosts that reach each other over each path that carries it, and by nothing less.
 import type { DataOf } from '../journal/index.ts';
+import { days } from '../quantity/index.ts';
 import { twoSims } from './testing.ts';
 
 type Crossed = DataOf<'tunnel.crossed'>;
@@ -104,6 +105,21 @@ test('a change after it takes its proof away, and so does a silent answer', () =
   expect(one.is().faults).toEqual([]);
   one.cross('back', { replies: 0 });
   expect(one.is().is).toBe('failed');
+});
+test('its proof is as old as a drill’s may be, says until when, and has to be made again after that', () => {
+  const { m, cross, is, drilled } = pair();
+  const both = () => {
+    cross('there');
+    cross('back');
+  };
+  both();
+  drilled(both);
+  const { due } = is();
+  expect([is().is, due === null ? 0 : Math.round((due - m.now) / days(1))]).toEqual(['proven', 182]);
+  m.wait(days(183));
+  expect(is()).toMatchObject({ is: 'stale', faults: [{ fault: 'aged' }, { fault: 'aged' }] });
+  m.rules = { ...m.rules, house: { ...m.rules.house, age: {} } };
+  expect(is()).toMatchObject({ is: 'proven', due: null });
 });
 test('what the yard shows is marked, and a real answer puts it aside', () => {
   const { cross, is } = pair();

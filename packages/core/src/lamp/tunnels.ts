@@ -14,7 +14,7 @@ export type Through = {
   readonly back: Ulid | null;
 };
 /** Why a crossing does not count: the sentence is in `tunnelWords`. */
-export type CrossingFault = 'word' | 'silent' | 'here' | 'there' | 'own end' | 'changed address' | 'changed since' | 'no networks';
+export type CrossingFault = 'word' | 'silent' | 'here' | 'there' | 'own end' | 'changed address' | 'changed since' | 'aged' | 'no networks';
 export type TunnelResult = {
   readonly tunnel: ElementId;
   readonly is: Verdict;
@@ -23,7 +23,12 @@ export type TunnelResult = {
   /** Why the newest crossing of each way proves nothing, where it does not. */
   readonly faults: readonly { readonly way: Crossing['way']; readonly fault: CrossingFault }[];
   readonly simulated: boolean;
+  /** When the oldest of what it stands on is too old, ms since 1970; null where nothing ages it. */
+  readonly due: number | null;
 };
+
+/** When a crossing is too old: as a drill of the standby is, by house rule. */
+const oldAt = (j: Judging, { pos }: Crossing): number => pos.ord + (j.house.age.Standby ?? Number.POSITIVE_INFINITY);
 
 /** What stands between a crossing and its proof; null where nothing does. */
 const faultOf = (j: Judging, of: Crossing): CrossingFault | null => {
@@ -41,6 +46,7 @@ const faultOf = (j: Judging, of: Crossing): CrossingFault | null => {
   if (of.way === 'back' && ends.includes(host)) return 'own end';
   if (of.seen !== null && of.seen !== from) return 'changed address';
   if (!isAfter(of.pos, j.state.changed)) return 'changed since';
+  if (j.now > oldAt(j, of)) return 'aged';
   return of.by === 'word' ? 'word' : null;
 };
 
@@ -85,9 +91,12 @@ export const tunnels = (j: Judging): TunnelResult[] =>
     });
     const silent = faults.some(({ fault }) => fault === 'silent');
     const whole = over.length > 0 && over.every(({ there, back }) => there !== null && back !== null);
-    const is = silent ? 'failed' : whole ? 'proven' : mine.length > 0 ? 'marginal' : 'dark';
+    const aged = faults.some(({ fault }) => fault === 'aged');
+    const stands = over.flatMap(({ there, back }) => [there, back]);
+    const due = Math.min(...mine.filter(({ entry }) => stands.includes(entry)).map((one) => oldAt(j, one)));
+    const is = silent ? 'failed' : aged ? 'stale' : whole ? 'proven' : mine.length > 0 ? 'marginal' : 'dark';
     const some = over.some(({ there, back }) => there !== null && back !== null);
-    return { tunnel: id, is, grade: mine.length === 0 ? null : some ? 6 : 3, over, faults, simulated: mine.length > 0 && !real };
+    return { tunnel: id, is, grade: mine.length === 0 ? null : some ? 6 : 3, over, faults, simulated: mine.length > 0 && !real, due: Number.isFinite(due) ? due : null };
   });
 
 /** The worst of a station's tunnels; null where it has none. */
@@ -101,5 +110,6 @@ export const crossingWords: { readonly [F in CrossingFault]: string } = {
   'own end': 'The router’s own end answered, and no host behind it.',
   'changed address': 'The other end saw another address: something between changes it.',
   'changed since': 'Something was changed since.',
+  aged: 'It is too old by house rule: ask through it again.',
   'no networks': 'The sheet lacks the tunnel’s two networks.',
 };

@@ -15,7 +15,7 @@ const ownDrills: readonly DrillKind[] = ['link loss', 'supply loss', 'refused ca
 
 /** Which drills can be made: of which paths, and how, in the order in which they are tried. A path can be cut where another stands behind it; the last one by those kinds that show what its own cable and supply are. */
 export type DrillChoice = { readonly drill: DrillKind; readonly paths: readonly { readonly use: PathUse; readonly make: string }[] };
-export const drillChoices = (paths: readonly PathUse[]): DrillChoice[] =>
+export const drillChoices = (paths: readonly PathUse[], isLent: (use: PathUse) => boolean = () => false): DrillChoice[] =>
   drillKinds.flatMap((drill) => {
     const { way } = drillRow(drill);
     const asked =
@@ -23,7 +23,7 @@ export const drillChoices = (paths: readonly PathUse[]): DrillChoice[] =>
         ? paths.slice(0, 1)
         : paths.filter((cut) => paths.some((by) => standsBehind(by, cut)) || (ownDrills.includes(drill) && isApart(cut, paths)));
     const of = asked.flatMap((use) => {
-      const make = drillMade(drill, use.kind);
+      const make = drillMade(drill, use.kind, isLent(use));
       return make === null ? [] : [{ use, make }];
     });
     return of.length === 0 ? [] : [{ drill, paths: of }];

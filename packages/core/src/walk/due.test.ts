@@ -10,7 +10,7 @@ test('what ends on a day and which proof grows too old, in one list, earliest fi
   m.read('Power', null, 'supply.idle', 12_900, 'mV').read('Power', null, 'supply.transmitting', 12_100, 'mV');
   const list = dueList(m.state, m.line(), { now: m.now, zone, ring: null });
   // House rules as they ship: Power for twelve months. The base of the test is 28 May 2026.
-  expect(list.map((one) => (one.is === 'end' ? [one.day, one.kind] : [one.day, one.is === 'ring' ? 'ring' : one.lamp]))).toEqual([
+  expect(list.map((one) => (one.is === 'end' ? [one.day, one.kind] : [one.day, one.is === 'proof' ? one.lamp : one.is]))).toEqual([
     ['2026-09-01', 'card contract'],
     ['2027-05-28', 'Power'],
   ]);

@@ -9,6 +9,7 @@ import { type End, endsOf } from './ends.ts';
 export type Due =
   | ({ readonly is: 'end' } & End)
   | { readonly is: 'ring'; readonly day: string }
+  | { readonly is: 'tunnel'; readonly name: string; readonly day: string }
   | { readonly is: 'proof'; readonly lamp: LampName; readonly path: string | null; readonly day: string };
 
 const day = 86_400_000;
@@ -23,8 +24,13 @@ export const dueList = (state: State, line: Line, { now, zone, ring }: { now: In
       ? []
       : [{ is: 'proof', lamp, path: path === null ? null : (names.get(path) ?? null), day: dayIn(instant(due), zone) }],
   );
+  const through = line.tunnels.flatMap(({ tunnel, is, due }): Due[] =>
+    due === null || due - now < leastAhead || is === 'stale'
+      ? []
+      : [{ is: 'tunnel', name: names.get(tunnel) ?? tunnel, day: dayIn(instant(due), zone) }],
+  );
   const rung: Due[] = ring === null ? [] : [{ is: 'ring', day: dayIn(ring, zone) }];
-  return [...rung, ...endsOf(state).map((end): Due => ({ is: 'end', ...end })), ...proofs].sort((a, b) =>
+  return [...rung, ...endsOf(state).map((end): Due => ({ is: 'end', ...end })), ...proofs, ...through].sort((a, b) =>
     a.day < b.day ? -1 : a.day > b.day ? 1 : 0,
   );
 };

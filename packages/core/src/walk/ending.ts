@@ -113,7 +113,7 @@ export const completeBlocks = (state: State, line: Line, { heard, now, findings,
       : [],
   ),
   ...line.tunnels.flatMap(({ tunnel, is }) =>
-    is === 'failed' || is === 'dark' ? [block(`tunnel ${tunnel}`, `${speaker.element(tunnel)} ${standing[is]}.`)] : [],
+    is === 'failed' || is === 'dark' || is === 'stale' ? [block(`tunnel ${tunnel}`, `${speaker.element(tunnel)} ${standing[is]}.`)] : [],
   ),
   ...notBack(state, now, speaker).map(({ code, sentence }) => block(code, sentence)),
   ...toldWrong(toldCells({ state, profiles })).map(({ code, sentence }) => block(code, sentence, { lamp: 'Call', path: null })),

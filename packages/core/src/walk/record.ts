@@ -307,7 +307,9 @@ const dueSaid = ({ state, line, now, zone, ring }: RecordOf): RecordPart => {
       ? `${one.what}: ${one.kind} ends`
       : one.is === 'ring'
         ? 'Ring the other desk for the tests'
-        : `${lampWords[one.lamp]} to be proved again`,
+        : one.is === 'tunnel'
+          ? `${one.name} to be asked through again`
+          : `${lampWords[one.lamp]} to be proved again`,
   ]);
   return part('What is due', rows.length === 0 ? ['Nothing on a known day.'] : [], { heads: ['Day', 'What'], rows });
 };

@@ -1,4 +1,4 @@
-// A text message as a call: what the sheet says that an input sends, word for word, or a line record. Anything else is a text and no event.
+// A text message as a call: what the sheet says that an input sends or that its test is, word for word, or a line record. Anything else is a text and no event.
 import { plainText, type Json, settingKey } from '../name/index.ts';
 import { plainZone } from '../evidence/index.ts';
 import { elementsOf, type State, wanted } from '../journal/index.ts';
@@ -35,5 +35,9 @@ export const textCall = (state: State, text: string): Call | null => {
       is,
     };
   }
-  return { ...none, event: textEvent, grade: 6, zone: null, is: null };
+  const isTest = elementsOf(state, 'unit').some(({ id }) => {
+    const own = plain(plainText(wanted(state, settingKey('unit', id, 'testText')) ?? ''));
+    return own !== '' && plain(text) === own;
+  });
+  return { ...none, event: isTest ? 'test' : textEvent, grade: 6, zone: null, is: null };
 };

@@ -2,37 +2,29 @@
 import { useCallback, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { everyLogbook, type LogbookLine } from '@green-lamp/core/api';
-import { instant, localInstant, wallTime } from '@green-lamp/core/quantity';
-import { abouts } from '@green-lamp/core/walk';
-import { Choose, Field } from '../../parts/Field.tsx';
+import { instant, wallTime } from '@green-lamp/core/quantity';
+import { FindEntries, useSought } from '../../parts/FindEntries.tsx';
 import { Press } from '../../parts/Press.tsx';
 import { Empty } from '../../parts/State.tsx';
 import { ask, NoNetwork } from '../../store/api.ts';
 import { tell } from '../../store/live.ts';
 
 const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
-const dayOf = (day: string, time: string): number | null => localInstant(`${day} ${time}`, zone);
-const any = 'any';
 
 type Had = { readonly lines: readonly LogbookLine[]; readonly lookedTo: number | null };
 
 export const EveryLogbook = () => {
-  const [text, setText] = useState('');
-  const [who, setWho] = useState('');
-  const [about, setAbout] = useState(any);
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState('');
+  const sought = useSought(zone);
   const [had, setHad] = useState<Had | 'away' | null>(null);
   const [looking, setLooking] = useState(false);
-  const first = from === '' ? null : dayOf(from, '00:00');
-  const last = to === '' ? null : dayOf(to, '23:59');
-  const wrong = (from !== '' && first === null) || (to !== '' && last === null);
+  const { typed, from, to } = sought;
+  const [text, who] = [typed.text.trim(), typed.who.trim()];
   const query = JSON.stringify({
-    ...(text.trim() === '' ? {} : { text: text.trim() }),
-    ...(who.trim() === '' ? {} : { who: who.trim() }),
-    ...(about === any ? {} : { about }),
-    ...(first === null ? {} : { from: first }),
-    ...(last === null ? {} : { to: last + 59_999 }),
+    ...(text === '' ? {} : { text }),
+    ...(who === '' ? {} : { who }),
+    ...(typed.about === '' ? {} : { about: typed.about }),
+    ...(from === null ? {} : { from }),
+    ...(to === null ? {} : { to }),
   });
   const look = useCallback(
     async (before: number | null, were: readonly LogbookLine[]): Promise<void> => {
@@ -60,39 +52,8 @@ export const EveryLogbook = () => {
   return (
     <section aria-label="Logbook of every station" className="mt-5">
       <h2 className="border-b border-rule-2 font-bold">Logbook of every station</h2>
-      <div className="my-2 flex flex-wrap items-end gap-3">
-        <div className="w-56">
-          <Field label="Words, or a station" value={text} change={setText} />
-        </div>
-        <div className="w-40">
-          <Field label="Person" value={who} change={setWho} />
-        </div>
-        <div className="w-44">
-          <Choose
-            label="About"
-            value={about}
-            change={setAbout}
-            of={[{ value: any, label: 'anything' }, ...abouts.map((one) => ({ value: one, label: one }))]}
-          />
-        </div>
-        <div className="w-36">
-          <Field
-            label="From day"
-            value={from}
-            change={setFrom}
-            mono
-            problem={from !== '' && first === null ? 'A day is written 2026-11-12.' : null}
-          />
-        </div>
-        <div className="w-36">
-          <Field
-            label="To day"
-            value={to}
-            change={setTo}
-            mono
-            problem={to !== '' && last === null ? 'A day is written 2026-11-12.' : null}
-          />
-        </div>
+      <div className="my-2">
+        <FindEntries sought={sought} words="Words, or a station" />
       </div>
       {had === 'away' && (
         <Empty>The desk does not answer: every station’s logbook is only there. A station’s own is in its Handover.</Empty>
@@ -100,7 +61,7 @@ export const EveryLogbook = () => {
       {had === null && <p className="text-ink-2">Looking…</p>}
       {had !== null && had !== 'away' && (
         <>
-          {had.lines.length === 0 && <Empty>{wrong ? 'A day is written 2026-11-12.' : 'No entry like that.'}</Empty>}
+          {had.lines.length === 0 && <Empty>No entry like that.</Empty>}
           <ol aria-label="Entries">
             {had.lines.map(({ id, stream, station, at, who: by, says }) => {
               const { day, time } = wallTime(instant(at), zone);

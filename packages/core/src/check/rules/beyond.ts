@@ -1,5 +1,5 @@
-// What lies beyond the unit: the desk's and IT's side, tunnels, set-up networks, aerials and supplies.
-import { hostFault, inNetwork, overlap, parseAddress, prefixOfMask } from '../../sums/index.ts';
+// What lies beyond the unit: the desk's and IT's side, set-up networks, aerials and supplies.
+import { hostFault, overlap, parseAddress, prefixOfMask } from '../../sums/index.ts';
 import { showFigure } from '../../quantity/index.ts';
 import type { ElementId, SettingKey } from '../../name/index.ts';
 import { ours, practice, rule, sheetRule, standard, type WholeSheet } from '../rule.ts';
@@ -253,119 +253,6 @@ export const beyond = [
         'forward:fwd001.inner': 4110,
       },
     },
-  }),
-  rule({
-    id: 'route/tunnel-is-sound',
-    lamp: 'Route',
-    looks: 'A tunnel of a kind that keeps no secret.',
-    source: practice,
-    reads: ['tunnel.kind'],
-    codes: { 'tunnel-weak': 'look' },
-    find: ({ 'tunnel.kind': kind }) =>
-      /pptp|^gre$|ip-?ip|l2tp(?!.*ipsec)/i.test(kind.trim()) ? [{ code: 'tunnel-weak', args: { kind } }] : [],
-    fires: { 'tunnel.kind': 'PPTP' },
-    silent: { 'tunnel.kind': 'L2TP over IPsec' },
-  }),
-  rule({
-    id: 'route/tunnel-traffic',
-    lamp: 'Route',
-    looks: 'Everything through the tunnel on a mobile path.',
-    source: practice,
-    traps: [85],
-    school: { question: 'tunnel', of: ['rule'] },
-    reads: ['tunnel.traffic', 'path.kind', 'path.tunnel'],
-    codes: { 'tunnel-all': 'look' },
-    find: ({ 'tunnel.traffic': traffic, 'path.kind': kind }) => (traffic === 'all' && kind === 'cellular' ? [{ code: 'tunnel-all' }] : []),
-    fires: { 'tunnel.traffic': 'all', 'path.kind': 'cellular', 'path.tunnel': 'tnn000' },
-    silent: { 'tunnel.traffic': 'all', 'path.kind': 'ethernet', 'path.tunnel': 'tnn000' },
-  }),
-  rule({
-    id: 'route/tunnel-nothing-forgotten',
-    lamp: 'Route',
-    looks: 'A tunnel by rule, where house rules send everything through it.',
-    source: practice,
-    school: { question: 'tunnel', of: ['all'] },
-    reads: ['tunnel.traffic'],
-    codes: { 'tunnel-by-rule': 'look' },
-    find: ({ 'tunnel.traffic': traffic }) => (traffic === 'rule' ? [{ code: 'tunnel-by-rule' }] : []),
-    fires: { 'tunnel.traffic': 'rule' },
-    silent: { 'tunnel.traffic': 'all' },
-  }),
-  rule({
-    id: 'route/tunnel-meets',
-    lamp: 'Route',
-    looks: 'A tunnel whose two ends are both behind carriers’ NATs.',
-    source: standard('RFC 6598', '1', true),
-    traps: [18],
-    reads: ['tunnel.farKind', 'sim.addressKind'],
-    codes: { 'tunnel-nats': 'stop' },
-    find: ({ 'tunnel.farKind': far, 'sim.addressKind': near }) => (far === 'nat' && near === 'nat' ? [{ code: 'tunnel-nats' }] : []),
-    fires: { 'tunnel.farKind': 'nat', 'sim.addressKind': 'nat' },
-    silent: { 'tunnel.farKind': 'public', 'sim.addressKind': 'nat' },
-  }),
-  rule({
-    id: 'route/tunnel-both-rules',
-    lamp: 'Route',
-    looks: 'A tunnel with a rule on one side alone.',
-    source: practice,
-    traps: [101],
-    reads: ['tunnel.ruleHere', 'tunnel.ruleThere'],
-    codes: { 'tunnel-one-rule': 'stop' },
-    find: ({ 'tunnel.ruleHere': here, 'tunnel.ruleThere': there }) =>
-      here === there ? [] : [{ code: 'tunnel-one-rule', args: { side: here ? 'at the office' : 'here' } }],
-    fires: { 'tunnel.ruleHere': true, 'tunnel.ruleThere': false },
-    silent: { 'tunnel.ruleHere': true, 'tunnel.ruleThere': true },
-  }),
-  rule({
-    id: 'route/tunnel-host-here',
-    lamp: 'Route',
-    looks: 'A host of the proof that is not in the tunnel’s network here.',
-    source: standard('RFC 4632', '3', true),
-    reads: ['tunnel.hostHere', 'tunnel.here'],
-    codes: { 'tunnel-host-here': 'fix' },
-    find: ({ 'tunnel.hostHere': host, 'tunnel.here': net }) =>
-      inNetwork(host, net) ? [] : [{ code: 'tunnel-host-here', args: { host, net } }],
-    fires: { 'tunnel.hostHere': '10.8.4.20', 'tunnel.here': '10.8.3.0/24' },
-    silent: { 'tunnel.hostHere': '10.8.3.20', 'tunnel.here': '10.8.3.0/24' },
-  }),
-  rule({
-    id: 'route/tunnel-host-there',
-    lamp: 'Route',
-    looks: 'A host of the proof that is not in the tunnel’s network there.',
-    source: standard('RFC 4632', '3', true),
-    reads: ['tunnel.hostThere', 'tunnel.there'],
-    codes: { 'tunnel-host-there': 'fix' },
-    find: ({ 'tunnel.hostThere': host, 'tunnel.there': net }) =>
-      inNetwork(host, net) ? [] : [{ code: 'tunnel-host-there', args: { host, net } }],
-    fires: { 'tunnel.hostThere': '10.8.4.20', 'tunnel.there': '10.1.0.0/24' },
-    silent: { 'tunnel.hostThere': '10.1.0.5', 'tunnel.there': '10.1.0.0/24' },
-  }),
-  rule({
-    id: 'route/tunnel-apart-from-pool',
-    lamp: 'Route',
-    looks: 'A tunnel’s network in the range that carriers give out behind their NATs.',
-    source: standard('RFC 6598', '7', true),
-    traps: [32],
-    reads: ['tunnel.here', 'tunnel.there', 'sim.addressKind'],
-    codes: { 'tunnel-pool': 'stop' },
-    find: ({ 'tunnel.here': here, 'tunnel.there': there, 'sim.addressKind': kind }) => {
-      const net = [here, there].find((one) => overlap(one, '100.64.0.0/10'));
-      return kind === 'nat' && net !== undefined ? [{ code: 'tunnel-pool', args: { net } }] : [];
-    },
-    fires: { 'tunnel.here': '100.72.3.0/24', 'tunnel.there': '10.1.0.0/24', 'sim.addressKind': 'nat' },
-    silent: { 'tunnel.here': '100.72.3.0/24', 'tunnel.there': '10.1.0.0/24', 'sim.addressKind': 'fixed' },
-  }),
-  rule({
-    id: 'route/tunnel-licensed',
-    lamp: 'Route',
-    looks: 'A tunnel without its licence.',
-    source: practice,
-    traps: [55],
-    reads: ['tunnel.licence'],
-    codes: { 'tunnel-unlicensed': 'stop' },
-    find: ({ 'tunnel.licence': has }) => (has ? [] : [{ code: 'tunnel-unlicensed' }]),
-    fires: { 'tunnel.licence': false },
-    silent: { 'tunnel.licence': true },
   }),
   sheetRule({
     id: 'signal/wifi-is-joined',

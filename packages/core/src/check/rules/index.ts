@@ -20,6 +20,7 @@ import { serial } from './serial.ts';
 import { signal } from './signal.ts';
 import { source } from './source.ts';
 import { standby } from './standby.ts';
+import { tunnelRules } from './tunnels.ts';
 import { unit } from './unit.ts';
 import { unitLocal } from './unit-local.ts';
 import { watch } from './watch.ts';
@@ -45,6 +46,7 @@ export const rules: readonly Rule[] = [
   ...unit,
   ...unitLocal,
   ...beyond,
+  ...tunnelRules,
   ...bySchool,
   ...agreements.flatMap((agreement) => ruleOf(agreement) ?? []),
 ];

@@ -1,5 +1,6 @@
 // The watch: tests, supervision, the plan, and what ends when.
 import { isCategory, monthBytes, oddDays, reportingTimes } from '../../sums/index.ts';
+import { plainText } from '../../name/index.ts';
 import { isZone, showFigure } from '../../quantity/index.ts';
 import { ours, practice, rule, sheetRule, standard } from '../rule.ts';
 
@@ -24,6 +25,37 @@ export const watch = [
     },
     fires: { 'unit.testEvery': 86_400_000, 'desk.grace': 86_400_000 },
     silent: { 'unit.testEvery': 86_400_000, 'desk.grace': 90_000_000 },
+  }),
+  sheetRule({
+    id: 'watch/text-of-its-own',
+    lamp: 'Watch',
+    looks: 'A unit that only texts and has no text by which it says of itself that it lives.',
+    source: ours('what only texts is heard of by itself only by a text'),
+    traps: [66],
+    reads: ['path.kind', 'unit.testText'],
+    codes: { 'no-test-text': 'fix' },
+    find: ({ of, at, key }) =>
+      of('path').length > 0 && of('path').every(({ id }) => at('path.kind', id) === 'text')
+        ? of('unit').flatMap(({ id }) =>
+            plainText(at('unit.testText', id) ?? '').trim() === ''
+              ? [{ code: 'no-test-text', fields: [key('unit.testText', id), key('unit.testEvery', id)], elements: [id] }]
+              : [],
+          )
+        : [],
+    fires: {
+      elements: [
+        ['unit', 'vn1t00'],
+        ['path', 'path00'],
+      ],
+      values: { 'path:path00.kind': 'text' },
+    },
+    silent: {
+      elements: [
+        ['unit', 'vn1t00'],
+        ['path', 'path00'],
+      ],
+      values: { 'path:path00.kind': 'text', 'unit:vn1t00.testText': 'ALL WELL' },
+    },
   }),
   rule({
     id: 'watch/winter-grace',

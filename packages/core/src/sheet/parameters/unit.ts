@@ -123,6 +123,15 @@ export const unit = [
     { always: true },
   ),
   p(
+    'testText',
+    'Text of its test call',
+    plain(160),
+    'you',
+    'unit',
+    watch,
+    'A unit that texts is heard of by itself only by a text of its own.',
+  ),
+  p(
     'winterEvery',
     'Test call in winter every',
     duration(minute, 183 * dayLong),

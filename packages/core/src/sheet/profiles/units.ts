@@ -223,7 +223,7 @@ export const unitProfiles: readonly Profile[] = [
   },
   {
     ...common,
-    version: 2,
+    version: 3,
     id: 'io-controller',
     kind: 'I/O controller',
     name: 'I/O controller that texts',
@@ -249,6 +249,8 @@ export const unitProfiles: readonly Profile[] = [
       type('Input text', 'input.text'),
       type('Input text at its end', 'input.textEnd'),
       choose('Input tells', 'input.who'),
+      type('Test text every, hours', 'unit.testEvery', { unit: 'h' }),
+      type('Test text', 'unit.testText', { wrong: 'Without one nobody hears of it until an input moves.' }),
       choose('Output on', 'output.on', { caution: 'output' }),
       type('Output equation', 'output.equation', { caution: 'output' }),
       type('Output duration, seconds', 'output.duration', { unit: 's' }),

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { instant, minutes, seconds } from '../../quantity/index.ts';
 import { cmsErrors, readPdu, writeDeliver, writeSubmit } from '../../wire/index.ts';
-import { carriers, deliverText, mostTexts, perform, runWorld, sendText, textArrives, type World } from '../index.ts';
+import { carriers, deliverText, mostTexts, perform, practiceSpec, practiceWorld, runWorld, sendText, startAct, textArrives, type World } from '../index.ts';
 import { act, modemIn, Port, portAfter, run, start, station, worldWith } from '../testing.ts';
 
 const at = start;
@@ -313,6 +313,18 @@ describe('on their way', () => {
     expect(out(turned(worldWith({ kind: 'panel' }), 'open'))).toEqual([]);
     const silent = act(worldWith({ kind: 'I/O controller' }), { act: 'port', station, modem: 'modem', bytes: 'AT+CFUN=4\r' });
     expect(out(turned(silent, 'open'))).toEqual([]);
+  });
+  test('a unit with nothing but texts says that it lives by its own text, and only if it has one; it makes no call that nobody carries', () => {
+    const spec = practiceSpec({ id: station, seed: 41, kind: 'I/O controller', ways: ['cellular'] });
+    const only = (own: string): World => {
+      const paths = spec.paths.map((path) => ({ ...path, way: 'text' as const }));
+      const values = { ...spec.values, 'unit.testEvery': String(minutes(10)), 'unit.testText': own };
+      return act(practiceWorld(start), startAct({ ...spec, paths, values }));
+    };
+    const out = (world: World) => runWorld(world, instant(world.at + minutes(26))).out;
+    expect(out(only('ALL WELL')).map((one) => (one.out === 'text' ? one.text : one.out))).toEqual(['ALL WELL', 'ALL WELL']);
+    expect(out(only(''))).toEqual([]);
+    expect(run(only(''), minutes(26)).outfits[station]?.unit.store).toEqual([]);
   });
   test('a unit that is set up by texts answers those of its numbers, and nobody else', () => {
     const world = worldWith({ kind: 'I/O controller' });

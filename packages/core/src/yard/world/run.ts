@@ -191,6 +191,12 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
   if (unit.test !== null && unit.test <= at) {
     const every = Number(unit.running['unit.testEvery'] ?? 0);
     const again = every > 0 ? instant(at + every) : null;
+    // A unit with nothing but texts says that it lives by a text of its own, if it has one.
+    if (outfit.paths.every(({ way }) => way === 'text')) {
+      const own = unit.running['unit.testText'] ?? '';
+      const next = withOutfit(world, outfit.id, (of) => withUnit(of, (was) => ({ ...was, test: again })));
+      return still(own === '' ? next : textFrom(next, outfit.id, { text: own, to: unit.textsTo }, at));
+    }
     return to((was) => withEvent({ ...was, test: again }, { event: 'periodic', over: null, at }));
   }
   if (unit.next !== null && unit.next <= at && unit.call === null) {

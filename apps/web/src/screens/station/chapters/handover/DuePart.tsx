@@ -9,15 +9,31 @@ import { tell } from '../../../../store/live.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { handOut } from './journal-file.ts';
 
-const wordsOf = (due: Due): { what: string; why: string } =>
-  due.is === 'ring'
-    ? { what: 'Ring the other desk: did the tests come by themselves?', why: 'Nobody here hears them: Watch stands on what they say.' }
-    : due.is === 'end'
-      ? { what: `${due.what}: ${due.kind} ends`, why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.` }
-      : {
-          what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
-          why: 'By the house rules that the station follows its proof is too old from then on.',
-        };
+const tooOld = 'By the house rules that the station follows its proof is too old from then on.';
+const wordsOf = (due: Due): { id: string; what: string; why: string } => {
+  switch (due.is) {
+    case 'ring':
+      return {
+        id: 'ring',
+        what: 'Ring the other desk: did the tests come by themselves?',
+        why: 'Nobody here hears them: Watch stands on what they say.',
+      };
+    case 'end':
+      return {
+        id: due.key,
+        what: `${due.what}: ${due.kind} ends`,
+        why: due.renews === '' ? 'From the sheet.' : `From the sheet; ${due.renews} renews it.`,
+      };
+    case 'tunnel':
+      return { id: `tunnel-${due.name}`, what: `${due.name}: to be asked through again, both ways`, why: tooOld };
+    case 'proof':
+      return {
+        id: `${due.lamp}-${due.path ?? ''}`,
+        what: `${lampWords[due.lamp]}${due.path === null ? '' : `, ${due.path}`}: to be proved again`,
+        why: tooOld,
+      };
+  }
+};
 
 const ringOf = (station: Station): Instant | null => {
   const after = ringAfter(judging(station.state, { ...station.rules, heard: station.beside?.heard ?? [], now: station.now }));
@@ -29,8 +45,7 @@ export const DuePart = ({ station }: { station: Station }) => {
   const name = station.state.station?.name ?? '';
   const save = (): void => {
     const days = list.map((due): DueDay => {
-      const { what, why } = wordsOf(due);
-      const id = due.is === 'end' ? due.key : due.is === 'ring' ? 'ring' : `${due.lamp}-${due.path ?? ''}`;
+      const { id, what, why } = wordsOf(due);
       return { id: `${station.stream}-${id}@green-lamp`, day: due.day, what: `${name}: ${what}`, why };
     });
     calendarText(days)

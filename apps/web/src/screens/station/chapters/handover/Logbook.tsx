@@ -3,10 +3,11 @@ import { useMemo, useState } from 'react';
 import type { ChainFault } from '@green-lamp/core/journal';
 import { allLamps, lamps, verdictWords } from '@green-lamp/core/lamp';
 import { isSettingKey, lampWords } from '@green-lamp/core/name';
-import { counted, instant, localInstant } from '@green-lamp/core/quantity';
+import { counted, instant } from '@green-lamp/core/quantity';
 import { definitionOf, showValue } from '@green-lamp/core/sheet';
-import { abouts, filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from '@green-lamp/core/walk';
-import { Choose, Field } from '../../../../parts/Field.tsx';
+import { filtered, logbook, logbookCsv, type LogbookRow, stateAfter } from '@green-lamp/core/walk';
+import { Field } from '../../../../parts/Field.tsx';
+import { FindEntries, useSought } from '../../../../parts/FindEntries.tsx';
 import { LampMark } from '../../../../parts/LampMark.tsx';
 import { Picture } from '../../../../parts/Picture.tsx';
 import { Press } from '../../../../parts/Press.tsx';
@@ -27,17 +28,6 @@ const phrases = [
   'Found as left last time.',
   'Key back with the warden.',
 ];
-/** Groups of kinds whose own word is none that people use. */
-const aboutWords: { readonly [about: string]: string } = {
-  checkins: 'check-ins',
-  challenge: 'events asked for',
-  none: 'not fitted',
-  signed: 'sign-off',
-  undone: 'put back',
-  ask: 'what others were asked',
-  element: 'what the sheet has',
-  attribution: 'by which path',
-};
 const faults: { readonly [F in ChainFault['what']]: string } = {
   hash: 'Its text is not the one that was kept.',
   link: 'It does not follow from the one before.',
@@ -198,46 +188,19 @@ const Row = ({ station, row, open, show }: { station: Station; row: LogbookRow; 
 export const LogbookPart = ({ station }: { station: Station }) => {
   const { speaker, zone } = station;
   const rows = useMemo(() => logbook(station.entries, speaker).reverse(), [station.entries, speaker]);
-  const [text, setText] = useState('');
-  const [who, setWho] = useState('');
-  const [about, setAbout] = useState('');
-  const [fromDay, setFrom] = useState('');
-  const [toDay, setTo] = useState('');
+  const sought = useSought(zone);
   const [most, setMost] = useState(step);
   const [open, setOpen] = useState<string | null>(null);
   const { said, running, look } = useChain(station);
-  const from = localInstant(`${fromDay.trim()} 00:00`, zone);
-  const to = localInstant(`${toDay.trim()} 23:59:59`, zone);
-  const bad = (typed: string, at: unknown): string | null => (typed.trim() === '' || at !== null ? null : 'A day is written 2026-11-28.');
+  const { typed, from, to } = sought;
+  const { text, who, about } = typed;
   const shown = filtered(rows, { text, who, about, ...(from === null ? {} : { from }), ...(to === null ? {} : { to }) });
   const people = [...new Set(rows.map((row) => row.who))].sort();
   const here = new Set(rows.map((row) => row.about));
   const name = station.state.station?.name ?? 'station';
   return (
     <div className="flex flex-col gap-4">
-      <section aria-label="Find entries" className="flex flex-wrap items-end gap-3">
-        <div className="min-w-52 grow basis-0">
-          <Field label="Words" value={text} change={setText} />
-        </div>
-        <div className="w-44">
-          <Choose label="Who" value={who} change={setWho} empty="anybody" of={people.map((one) => ({ value: one, label: one }))} />
-        </div>
-        <div className="w-44">
-          <Choose
-            label="About"
-            value={about}
-            change={setAbout}
-            empty="anything"
-            of={abouts.filter((one) => here.has(one)).map((one) => ({ value: one, label: aboutWords[one] ?? one }))}
-          />
-        </div>
-        <div className="w-36">
-          <Field label="From day" value={fromDay} change={setFrom} mono problem={bad(fromDay, from)} />
-        </div>
-        <div className="w-36">
-          <Field label="To and with" value={toDay} change={setTo} mono problem={bad(toDay, to)} />
-        </div>
-      </section>
+      <FindEntries sought={sought} words="Words" people={people} among={(one) => here.has(one)} />
       <div className="flex flex-wrap items-center gap-3">
         <p role="status">
           {shown.length === rows.length

@@ -161,9 +161,7 @@ const Running = ({ station, hold }: { station: Station; hold: RunningHold }) => 
           {hold.source === 'modem' && ' · simulated'}
         </span>
       </div>
-      <HoldForm station={station} hold={hold} />
-      {hold.samples.length > 0 && <VerdictSaid station={station} verdict={verdict} simulated={hold.source === 'modem'} />}
-      <HoldChart samples={hold.samples} house={station.rules.house} radio={hold.radio} />
+      {/* Above all that grows while readings come in: what is pressed stays under the finger. */}
       <div className="flex flex-wrap gap-3">
         <Press
           why={hold.samples.length === 0 ? 'It has no reading yet.' : ending ? 'It is being kept.' : null}
@@ -181,6 +179,9 @@ const Running = ({ station, hold }: { station: Station; hold: RunningHold }) => 
           Throw it away
         </button>
       </div>
+      <HoldForm station={station} hold={hold} />
+      {hold.samples.length > 0 && <VerdictSaid station={station} verdict={verdict} simulated={hold.source === 'modem'} />}
+      <HoldChart samples={hold.samples} house={station.rules.house} radio={hold.radio} />
     </section>
   );
 };

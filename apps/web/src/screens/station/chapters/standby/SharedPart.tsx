@@ -38,7 +38,7 @@ const CutEach = ({ station }: { station: Station }) => (
       {station.line.cuts.map(({ path, part, is, simulated }) => (
         <tr key={`${path} ${part}`} className="border-b border-rule">
           <td>{station.speaker.element(path)}</td>
-          <td>{part}</td>
+          <td>{part === 'cable' ? 'cable or radio' : part}</td>
           <td>
             <span className="flex items-center gap-2">
               <LampMark is={is} size={22} simulated={simulated} />

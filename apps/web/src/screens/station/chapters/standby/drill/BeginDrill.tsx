@@ -1,8 +1,9 @@
 // A drill is begun: its kind, the path that is cut, how it is made safely, who has agreed; counted down, already made with gloves on, or made by the yard.
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { isElementId } from '@green-lamp/core/name';
+import { isElementId, settingKey } from '@green-lamp/core/name';
 import { drillRow, isDrillKind } from '@green-lamp/core/evidence';
+import { wanted } from '@green-lamp/core/journal';
 import { isApart } from '@green-lamp/core/lamp';
 import { drillChoices } from '@green-lamp/core/walk';
 import { Choose, Field } from '../../../../../parts/Field.tsx';
@@ -40,7 +41,10 @@ const CountDown = ({ done, stop }: { done: () => void; stop: () => void }) => {
 };
 
 export const BeginDrill = ({ station }: { station: Station }) => {
-  const choices = drillChoices(station.line.strands.map(({ use }) => use));
+  const choices = drillChoices(
+    station.line.strands.map(({ use }) => use),
+    ({ sim }) => sim !== null && wanted(station.state, settingKey('sim', sim, 'rack')) === true,
+  );
   const [asked] = useSearchParams();
   const [kind, setKind] = useState<string>(asked.get('cut') ?? '');
   const [path, setPath] = useState<string>(asked.get('of') ?? '');
