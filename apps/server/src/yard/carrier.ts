@@ -189,7 +189,7 @@ export class Carrier {
     }
   }
   /** The radio frame of a node that the sheet has in that zone; null where it has none with its keys. */
-  async #radio(station: Stream, { zone, payload }: { readonly [name: string]: unknown }): Promise<object | null> {
+  async #radio(station: Stream, { zone, payload, port }: { readonly [name: string]: unknown }): Promise<object | null> {
     const nodes = await this.keys.nodesOf(station);
     const node = nodes.find((one) => one.zone === String(zone)) ?? (nodes.length === 1 ? nodes[0] : undefined);
     if (node?.session == null || typeof payload !== 'string') return null;
@@ -198,7 +198,7 @@ export class Carrier {
     this.#sent.set(key, counter);
     const phy = writeUplink(
       { ...node.session, address: node.address },
-      { counter, port: 2, payload: bytesOfHex(payload), confirmed: false },
+      { counter, port: port === 1 ? 1 : 2, payload: bytesOfHex(payload), confirmed: false },
     );
     return { rxpk: [{ ...heardAs, tmst: (this.clock.now() * 1000) % 0x1_0000_0000, size: phy.length, data: toBase64(phy) }] };
   }

@@ -96,7 +96,15 @@ export const tunnels = (j: Judging): TunnelResult[] =>
     const due = Math.min(...mine.filter(({ entry }) => stands.includes(entry)).map((one) => oldAt(j, one)));
     const is = silent ? 'failed' : aged ? 'stale' : whole ? 'proven' : mine.length > 0 ? 'marginal' : 'dark';
     const some = over.some(({ there, back }) => there !== null && back !== null);
-    return { tunnel: id, is, grade: mine.length === 0 ? null : some ? 6 : 3, over, faults, simulated: mine.length > 0 && !real, due: Number.isFinite(due) ? due : null };
+    return {
+      tunnel: id,
+      is,
+      grade: mine.length === 0 ? null : some ? 6 : 3,
+      over,
+      faults,
+      simulated: mine.length > 0 && !real,
+      due: Number.isFinite(due) ? due : null,
+    };
   });
 
 /** The worst of a station's tunnels; null where it has none. */

@@ -46,6 +46,25 @@ test('all paths down leads nowhere, a blackout takes the mains, and what the yar
   expect(drillActs(spec, 'link loss', 'nowhere')).toBeNull();
 });
 
+test('a card that a rack lends goes with the rack’s supply or cable, and the router’s own stays; each card is suspended in its own slot', () => {
+  const made = specOf(['cellular', 'cellular']);
+  const [modem] = made.modems;
+  const [card] = modem?.cards ?? [];
+  if (modem === undefined || card === undefined) throw new Error('no card');
+  const lent = { ...card, iccid: '8999970000000000427', imsi: '999700000000042', number: '+447700900042' };
+  const paths = made.paths.map((path, slot) => ({ ...path, modem: modem.id, slot, ...(slot === 1 ? { rack: true } : {}) }));
+  const spec = { ...made, modems: [{ ...modem, cards: [card, lent] }], paths };
+  const world = run(act(practiceWorld(start), startAct(spec)), minutes(5));
+  for (const kind of ['supply loss', 'link loss'] as const) {
+    const cut = done(world, drillActs(spec, kind, 'path2')?.cut ?? []);
+    expect([open(run(cut, minutes(1))), outfitIn(cut).modems[modem.id]?.slots[1]?.seated]).toEqual([['path1'], false]);
+  }
+  expect(drillActs(spec, 'refused card', 'path2')?.cut).toEqual([
+    { act: 'card-state', station, modem: modem.id, slot: 1, state: 'suspended' },
+  ]);
+  expect(drillActs(spec, 'supply loss', 'path1')?.cut).toEqual([{ act: 'modem-power', station, modem: modem.id, on: false }]);
+});
+
 test('a hundred drills of a probing router, measured at the desk, lie where the gap was computed to lie', () => {
   const every = seconds(30);
   const probing = { every, misses: 3, patience: 0 };

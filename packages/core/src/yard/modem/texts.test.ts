@@ -2,7 +2,19 @@
 import fc from 'fast-check';
 import { instant, minutes, seconds } from '../../quantity/index.ts';
 import { cmsErrors, readPdu, writeDeliver, writeSubmit } from '../../wire/index.ts';
-import { carriers, deliverText, mostTexts, perform, practiceSpec, practiceWorld, runWorld, sendText, startAct, textArrives, type World } from '../index.ts';
+import {
+  carriers,
+  deliverText,
+  mostTexts,
+  perform,
+  practiceSpec,
+  practiceWorld,
+  runWorld,
+  sendText,
+  startAct,
+  textArrives,
+  type World,
+} from '../index.ts';
 import { act, modemIn, Port, portAfter, run, start, station, worldWith } from '../testing.ts';
 
 const at = start;

@@ -90,8 +90,10 @@ const instrumentRecord = ({ sequence }: Caller, event: UnitEvent, running: Setti
   );
 };
 /** What goes to a gateway's server: the node and what it sent, or that the gateway itself is there. */
-export const radioContent = (event: UnitEvent): { readonly zone: number; readonly payload: string } | null =>
-  typeof event !== 'string' && event.uplink !== undefined ? { zone: event.zone, payload: event.uplink.payload } : null;
+export const radioContent = (event: UnitEvent): { readonly zone: number; readonly payload: string; readonly port: number } | null =>
+  typeof event !== 'string' && event.uplink !== undefined
+    ? { zone: event.zone, payload: event.uplink.payload, port: event.uplink.port }
+    : null;
 
 /** The line record of an event, with the unit's own instant. */
 const callRecord = ({ account, clock }: Caller, event: UnitEvent, now: Instant): Uint8Array =>

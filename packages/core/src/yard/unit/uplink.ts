@@ -14,6 +14,8 @@ export type Uplink = {
   readonly snr: number;
   readonly payload: string;
   readonly value: number;
+  /** 1 for a figure that it sends by itself, 2 where something has happened. */
+  readonly port: 1 | 2;
 };
 
 /** Weakest that is still read, dBm and dB (SX127x at its slowest, from memory). */
@@ -44,5 +46,6 @@ export const uplinkOf = (device: LocalDevice, of: { seed: number; alarm: boolean
     snr: Math.round(Math.min(10, leastSnr + device.margin)),
     payload: uplinkPayload(device.zone, value),
     value,
+    port: 2,
   };
 };

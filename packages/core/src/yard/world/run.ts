@@ -14,12 +14,16 @@ import {
   clockOff,
   hearDesk,
   hearLine,
+  inAlarm,
   kindFacts,
+  type LocalDevice,
   protocolOf,
   unitDue,
   unitOff,
   unitOn,
   unitStarted,
+  type UnitEvent,
+  uplinkOf,
   type VirtualUnit,
   switchOutputs,
   waiting,
@@ -195,8 +199,16 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
     if (outfit.paths.every(({ way }) => way === 'text')) {
       const own = unit.running['unit.testText'] ?? '';
       const next = withOutfit(world, outfit.id, (of) => withUnit(of, (was) => ({ ...was, test: again })));
-      return still(own === '' ? next : textFrom(next, outfit.id, { text: own, to: unit.textsTo }, at));
+      return still(own === '' ? next : textFrom(next, outfit.id, { text: own, to: whomItTells(unit) }, at));
     }
+    // A gateway is heard of by its nodes: each sends its figure.
+    if (unit.kind === 'long-range gateway' && unit.devices.length > 0)
+      return to((was) =>
+        was.devices.reduce<VirtualUnit>(
+          (now, device) => withEvent(now, { event: routineOf(device, { seed: outfit.seed, at }), over: null, at }),
+          { ...was, test: again },
+        ),
+      );
     return to((was) => withEvent({ ...was, test: again }, { event: 'periodic', over: null, at }));
   }
   if (unit.next !== null && unit.next <= at && unit.call === null) {
@@ -205,6 +217,20 @@ const moveUnit = (world: World, outfit: Outfit, at: Instant): Stepped => {
   return still(world);
 };
 
+/** Those whom its inputs tell; where they say nobody, all of its list. */
+const whomItTells = ({ devices, textsTo }: VirtualUnit): readonly string[] => {
+  const tells = [...new Set(devices.flatMap(({ words }) => words?.tells ?? []))];
+  return tells.length > 0 ? tells : textsTo;
+};
+/** A node's figure, sent by itself on a port of its own. */
+const routineOf = (device: LocalDevice, { seed, at }: { seed: number; at: Instant }): UnitEvent => ({
+  zone: device.zone,
+  rest: !inAlarm(device),
+  uplink: { ...uplinkOf(device, { seed, alarm: inAlarm(device), at }), port: 1 },
+});
+
+/** How long a radio keeps its other card at least, since each change costs a registration, ms. Ours. */
+const otherCardFor = 300_000;
 /** The router asks over its first path whether there is an outside, and changes over by what it hears. */
 const moveProbe = (world: World, outfit: Outfit, at: Instant): World => {
   const { probe, active } = outfit.site;
@@ -212,16 +238,19 @@ const moveProbe = (world: World, outfit: Outfit, at: Instant): World => {
   if (first === undefined || second === undefined)
     return withOutfit(world, outfit.id, (of) => ({ ...of, site: { ...of.site, probe: { ...probe, next: null } } }));
   const hostUp = world.office.line;
-  const out = leadsOut(world, outfit, first, at);
+  // Two cards on one radio: how the first one does is seen only by changing back to it.
+  const shared = first.modem === second.modem ? first.modem : null;
+  const elsewhere = shared !== null && active === second.id;
+  const out = elsewhere || leadsOut(world, outfit, first, at);
   const good =
     probe.asks === 'own LAN' ? outfit.site.line.plug || first.way === 'cellular' : probe.asks === 'one host' ? out && hostUp : out;
   const missed = good ? 0 : probe.missed + 1;
   const goodSince = good ? (probe.goodSince ?? at) : null;
   // Back only after the first path has been good for its hold-down.
-  const held = goodSince !== null && (active === first.id || at - goodSince >= probe.holdDown);
+  const holdDown = elsewhere ? Math.max(probe.holdDown, otherCardFor) : probe.holdDown;
+  const held = goodSince !== null && (active === first.id || at - goodSince >= holdDown);
   const carries = missed >= probe.misses ? second.id : held ? first.id : (active ?? first.id);
-  // Two cards on one radio: the other path is the other card, and it has to register first.
-  const shared = first.modem === second.modem ? first.modem : null;
+  // The other path is the other card, and it has to register first.
   const slot = (carries === second.id ? second : first).slot;
   return withOutfit(world, outfit.id, (of) => {
     const probed = {

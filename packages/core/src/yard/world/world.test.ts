@@ -145,6 +145,18 @@ describe('paths and their change-over', () => {
     const spent = run(act(world, { act: 'subscription', iccid: card.iccid, change: { state: 'used up' } }), minutes(3));
     expect([active(spent), modemIn(spent).slot, modemIn(spent).registration.is]).toEqual(['path2', 1, 'on']);
     expect(told(run(act(spent, event()), 5000)).at(-1)).toEqual(['ACK', 'path2']);
+    // Back after its return delay, as soon as the first card passes data again; before that it tries, and stays with the second.
+    const back = run(act(spent, { act: 'subscription', iccid: card.iccid, change: { state: 'active' } }), minutes(12));
+    expect([active(back), modemIn(back).slot, told(run(act(back, event()), 5000)).at(-1)]).toEqual(['path1', 0, ['ACK', 'path1']]);
+  });
+  test('a gateway is heard of by its nodes: once a day each sends its figure, on another port than what happens', () => {
+    const world = run(worldWith({ kind: 'long-range gateway', ways: ['ethernet'] }), hours(25));
+    const sent = outfitIn(world).unit.told.map(({ event }) =>
+      typeof event === 'string' ? event : `${event.zone} port ${event.uplink?.port}`,
+    );
+    expect(sent).toEqual(['1 port 1', '2 port 1', '3 port 1']);
+    const moved = act(world, { act: 'input', station, zone: 2, is: 'open' });
+    expect(outfitIn(moved).unit.uplinks.at(-1)).toMatchObject({ zone: 2, port: 2 });
   });
   test('two routers find each other within minutes, and only by the WAN socket', () => {
     const fitted = act(worldWith(), { act: 'site', station, change: { helper: true } });
