@@ -33,7 +33,7 @@ const runs: readonly Run[] = [
     equipment: /^Panel with a keypad/,
     speaks: 'dc09',
     volts: ['15.2', '14.4'],
-    fault: 'account-swapped',
+    fault: 'listener-off',
     input: 'Store door',
   },
   {
