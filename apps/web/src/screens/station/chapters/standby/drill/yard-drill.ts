@@ -1,5 +1,5 @@
 // A drill that the yard makes: cut, made to call, put back and closed, step by step from what stands in the journal and at the desk, so that a reload loses nothing.
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import type { ElementId, Stream } from '@green-lamp/core/name';
 import { yardStation } from '@green-lamp/core/api';
 import { type DrillKind, drillRow } from '@green-lamp/core/evidence';
@@ -83,38 +83,47 @@ const event = (stream: Stream, what: string): Act => ({ act: 'event', station: s
 /** Drills that this page has closed. */
 const closed = new Set<string>();
 
-const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): Promise<void> => {
+/** Says whether it was done: a unit that is without supply, or still starting, can't be made to call. */
+const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): Promise<boolean> => {
   switch (step) {
     case 'call':
-      await perform(stream, [event(stream, 'test')]);
+      if ((await actInYard(event(stream, 'test'), stream)) !== null) return false;
       await mark(stream, 'asked');
-      return;
+      return true;
     case 'make':
       await perform(stream, [event(stream, made[drill.made.length] ?? made[0])]);
       await mark(stream, 'made', 'By the yard.');
-      return;
+      return true;
     case 'put back':
       await backInYard(stream, drill);
-      return;
+      return true;
     case 'close':
       // Once: where the desk does not accept it, a person looks why.
-      if (closed.has(drill.pos.id)) return;
+      if (closed.has(drill.pos.id)) return true;
       closed.add(drill.pos.id);
       await close();
-      return;
+      return true;
     case 'wait':
+      return true;
   }
 };
+/** After how long what could not be done is tried again, ms. */
+const triedAgain = 3_000;
 
 /** Drives a drill that the yard makes, in one tab at a time. */
 export const useYardDrill = (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): void => {
+  const [tries, setTries] = useState(0);
   useEffect(() => {
     if (drill.by !== 'yard' || step === 'wait') return;
+    let timer: ReturnType<typeof setTimeout> | null = null;
     void navigator.locks
       .request(`green-lamp:yard-drill:${drill.pos.id}`, { ifAvailable: true }, async (lock) => {
-        if (lock !== null) await doStep(stream, drill, step, close);
+        if (lock !== null && !(await doStep(stream, drill, step, close))) timer = setTimeout(() => setTries((was) => was + 1), triedAgain);
       })
       .catch(tell);
+    return () => {
+      if (timer !== null) clearTimeout(timer);
+    };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- each step once: what it does changes what the next one is
-  }, [stream, drill.pos.id, step, drill.asked.length, drill.made.length]);
+  }, [stream, drill.pos.id, step, drill.asked.length, drill.made.length, tries]);
 };
