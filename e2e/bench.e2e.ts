@@ -95,7 +95,7 @@ test('the device’s own file: compared with the sheet, kept as found and after 
   await page.getByRole('link', { name: /Sheet/ }).click();
   await setting(page, /^SIM, /, 'APN', 'm2m.fellwave.example');
   await device(page, 'Judged by');
-  await page.getByLabel('Modem versions').selectOption({ label: 'Industrial router with a modem, version 3' });
+  await page.getByLabel('Modem versions').selectOption({ label: 'Industrial router with a modem, version 4' });
   await page.getByRole('region', { name: 'Judged by' }).getByRole('button', { name: 'Look at it' }).first().click();
   await page.getByRole('dialog').getByRole('button', { name: 'Adopt it' }).click();
   await page.getByRole('link', { name: /Bench/ }).click();

@@ -55,7 +55,14 @@ test('whoever opened or renamed a station sees it in the next list', async () =>
 });
 test('pages by place and by number give every station once, in one order', async () => {
   for (let i = 0; i < 12; i++) await server.station(`92${String(i).padStart(2, '0')}`);
-  const all = await names();
+  // Rows that are judged meanwhile change their place: the list is looked at once it stands still.
+  let all: string[] = [];
+  await until(async () => {
+    const was = all;
+    all = await names();
+    await new Promise((done) => setTimeout(done, 400));
+    return was.length > 0 && was.join() === all.join() && all.join() === (await names()).join();
+  });
   const byPlace: string[] = [];
   for (let next: string | null = ''; next !== null; ) {
     const page: Says<typeof listStations> = await list(`?limit=5${next === '' ? '' : `&after=${next}`}`);
@@ -76,12 +83,14 @@ test('a call changes the row by itself, and no more often than every two seconds
   const judged = (): number =>
     Number(execFileSync('sqlite3', ['-readonly', file(), `select judged from row where stream = '${stream}'`], { encoding: 'utf8' }));
   const seen = new Set<number>();
-  for (const end = Date.now() + 3000; Date.now() < end; ) {
+  // Its worker has the lowest priority: how long it takes is nobody’s promise, how often it is done is.
+  for (const end = Date.now() + 20_000; seen.size < 3 && Date.now() < end; ) {
     await server.send('9301;;event=a\n');
     seen.add(judged());
   }
-  expect(seen.size).toBeGreaterThan(1);
-  expect(seen.size).toBeLessThanOrEqual(3);
+  const at = [...seen].sort((a, b) => a - b);
+  expect(at).toHaveLength(3);
+  for (const [i, one] of at.slice(1).entries()) expect(one - (at[i] ?? 0)).toBeGreaterThan(1_500);
 });
 test('other rules have every row judged anew', async () => {
   await server.station('9401');

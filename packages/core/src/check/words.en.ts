@@ -617,6 +617,22 @@ export const words = {
     'They fail together.',
     'Take the second from another carrier, and ask whose masts it uses.',
   ],
+  'probe-desk': [
+    'The probe asks {target}, and that is the desk itself.',
+    'While the desk is down every station changes over, for nothing, and by the path that costs.',
+    'Ask hosts beyond the carrier that are not the desk.',
+  ],
+  'probe-any-path': [
+    'The probe goes out by whatever path is up.',
+    'It finds the outside by the standby, takes the first path for good, and goes back to a dead line.',
+    'Bind the probe to its own path.',
+  ],
+  'one-radio': [
+    'Two cards are in one radio.',
+    'It has one of them at a time: a dead radio, aerial or supply takes both, and each change costs a registration.',
+    'Take it as a cold standby, or give the second card a modem of its own.',
+  ],
+  'standby-off': ['The standby is off.', 'A path that is off to save data is no standby.', 'Switch it on, or take it off the plan.'],
   'no-test-text': [
     'It only texts, and has no text of a test call.',
     'Nobody hears of it until an input moves.',

@@ -45,6 +45,19 @@ const why = (world: World): string | null => {
   return trace(world, outfit, path, world.at).why;
 };
 
+test('an aerial whose plug is of another series joins the socket by an adapter alone: without one the virtual modem hears far less', () => {
+  const { m, modem } = onePath();
+  const antenna = m.element('antenna', 'aerial');
+  const spec = (): StationSpec =>
+    specOf(m.state, { id: station, name: 'Board', parts: ['modem', 'unit', 'site'], address: () => '127.0.7.9' });
+  m.set(antenna, { 'antenna.modem': modem, 'antenna.socket': 'main', 'antenna.connector': 'U.FL', 'antenna.plug': 'SMA' });
+  const [of] = spec().modems;
+  const level = (world: World): string => outfitIn(world).aerials[of?.id ?? '']?.main ?? '';
+  expect([of?.open, level(withStation(worldWith(), spec(), start))]).toEqual([true, 'none']);
+  m.set(antenna, { 'antenna.adapter': true });
+  expect([spec().modems[0]?.open, level(withStation(worldWith(), spec(), start))]).toEqual([undefined, 'right']);
+});
+
 describe('what it speaks', () => {
   test.each([
     ['the same as the desk', { deskProtocol: 'dc09' }, { 'unit.protocol': 'dc09' }, null],

@@ -101,8 +101,24 @@ const modemFor = (state: State, id: string, uses: readonly Used[]): ModemSpec =>
     word: sold?.word ?? '',
     roaming: sim === null || asItRuns(state).value(settingKey('sim', sim, 'roaming')) !== false,
     ...linkFor(state, element),
+    ...(element !== null && isOpen(state, element) ? { open: true } : {}),
   };
 };
+
+/** Whether the main socket's connector and its aerial's differ, with no adapter between them. */
+const isOpen = (state: State, modem: ElementId): boolean =>
+  elementsOf(state, 'antenna').some(({ id }) => {
+    const of = (param: string): string => valueOf(state, settingKey('antenna', id, param));
+    const on = of('modem');
+    return (
+      (on === '' || on === modem) &&
+      ['', 'main'].includes(of('socket')) &&
+      of('connector') !== '' &&
+      of('plug') !== '' &&
+      of('connector') !== of('plug') &&
+      asPlanned(state).value(settingKey('antenna', id, 'adapter')) !== true
+    );
+  });
 
 const linkFor = (state: State, modem: ElementId | null): Omit<SerialLink, 'cable'> => {
   const link = bindingsOf(asItRuns(state)).links.find((one) => one.modem === modem && modem !== null);

@@ -47,6 +47,8 @@ const modem = fields({
   unitFrame: text(8),
   modemFrame: text(8),
   idle: whole(0, 86_400_000),
+  /** Whether its main socket has nothing that joins it: a plug of another series without an adapter. */
+  open: optional(flag),
 });
 const path = fields({
   id,
@@ -196,7 +198,9 @@ const outfitFrom = (spec: StationSpec): Outfit => {
         ];
       }),
     ),
-    aerials: Object.fromEntries(spec.modems.map((of) => [of.id, goodAerials])),
+    aerials: Object.fromEntries(
+      spec.modems.map((of) => [of.id, of.open === true ? { ...goodAerials, main: 'none' as const } : goodAerials]),
+    ),
     links: Object.fromEntries(
       spec.modems.map(({ id: of, unitSpeed, modemSpeed, unitFrame, modemFrame, idle }) => [
         of,

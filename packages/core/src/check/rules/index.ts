@@ -13,6 +13,7 @@ import { modemAccess } from './modem-access.ts';
 import { modemCards } from './modem-cards.ts';
 import { network } from './network.ts';
 import { power } from './power.ts';
+import { probes } from './probes.ts';
 import { reach } from './reach.ts';
 import { route } from './route.ts';
 import { bySchool } from './schools.ts';
@@ -38,6 +39,7 @@ export const rules: readonly Rule[] = [
   ...network,
   ...call,
   ...standby,
+  ...probes,
   ...watch,
   ...reach,
   ...modem,

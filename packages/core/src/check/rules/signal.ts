@@ -9,9 +9,10 @@ export const signal = [
     source: practice,
     traps: [60],
     reads: ['antenna.connector', 'antenna.plug'],
+    also: ['antenna.adapter'],
     codes: { 'aerial-adapter': 'fix' },
-    find: ({ 'antenna.connector': socket, 'antenna.plug': plug }) =>
-      socket === plug ? [] : [{ code: 'aerial-adapter', args: { socket, plug } }],
+    find: ({ 'antenna.connector': socket, 'antenna.plug': plug, 'antenna.adapter': adapter }) =>
+      socket === plug || adapter === true ? [] : [{ code: 'aerial-adapter', args: { socket, plug } }],
     fires: { 'antenna.connector': 'U.FL', 'antenna.plug': 'SMA' },
     silent: { 'antenna.connector': 'SMA', 'antenna.plug': 'SMA' },
   }),

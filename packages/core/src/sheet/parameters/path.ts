@@ -115,6 +115,15 @@ export const path = [
   p('probeTarget', 'Probe target', mono(253), 'house rule', 'modem', standby, 'A target in the own LAN proves nothing beyond it.'),
   p('probeTarget2', 'Second probe target', mono(253), 'house rule', 'modem', standby, 'One target alone is a single point of failure.'),
   p(
+    'probeBy',
+    'Probe goes out by',
+    choice(['own', 'this path alone'], ['any', 'whatever path is up']),
+    'manual',
+    'modem',
+    standby,
+    'By whatever is up it proves the wrong path.',
+  ),
+  p(
     'probeEvery',
     'Probe interval',
     duration(second, dayLong),

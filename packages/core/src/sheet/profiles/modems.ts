@@ -54,6 +54,7 @@ const probePage = [
   choose('Check by', 'path.probe'),
   type('Check target', 'path.probeTarget', { only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
   type('Second target', 'path.probeTarget2', { only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
+  choose('Check goes out by', 'path.probeBy', { only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
   type('Check every, seconds', 'path.probeEvery', { unit: 's', only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
   type('Failures before change', 'path.probeMisses', { only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
   type('Wait for an answer, ms', 'path.probePatience', { unit: 'ms', only: { setting: 'path.probe', is: ['ping', 'lookup'] } }),
@@ -237,7 +238,7 @@ export const modemProfiles: readonly Profile[] = [
   },
   {
     ...common,
-    version: 2,
+    version: 3,
     id: 'router-two-radios',
     kind: 'router',
     name: 'Industrial router with two radios',
@@ -323,6 +324,7 @@ export const modemProfiles: readonly Profile[] = [
   },
   {
     ...common,
+    version: 2,
     id: 'board-router',
     kind: 'board router',
     name: 'Small board router for building in',
@@ -340,7 +342,8 @@ export const modemProfiles: readonly Profile[] = [
     ],
     menu: [
       step('Aerial socket and adapter', 'antenna.connector', { caution: 'aerial' }),
-      step('Adapter to the aerial’s plug', 'antenna.plug'),
+      step('Aerial’s plug', 'antenna.plug'),
+      step('Adapter between them', 'antenna.adapter', { wrong: 'Nothing is heard: the two do not join.' }),
       step('Card size', 'sim.size'),
       step('Supply plug', 'modem.poweredBy', { caution: 'leads' }),
       logIn,
