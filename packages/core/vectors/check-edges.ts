@@ -163,7 +163,6 @@ export const edges: { readonly [rule: string]: readonly string[] } = {
     'unit.memoryUsed: 899 silent | 900 memory-full',
   ],
   'call/claim-can-be-made': ['claim.quota: 0 no-quota | 1 silent'],
-  'standby/one-radio': ['modem:m0dem0.radioCount: 1 one-radio | 2 silent'],
   'standby/probe-patience': [
     'path.probeEvery: 4999 probe-overlaps | 5000 silent',
     'path.probeEvery: 59999 probe-overlaps | 60000 silent',

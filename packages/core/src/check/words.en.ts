@@ -627,11 +627,6 @@ export const words = {
     'It finds the outside by the standby, takes the first path for good, and goes back to a dead line.',
     'Bind the probe to its own path.',
   ],
-  'one-radio': [
-    'Two cards are in one radio.',
-    'It has one of them at a time: a dead radio, aerial or supply takes both, and each change costs a registration.',
-    'Take it as a cold standby, or give the second card a modem of its own.',
-  ],
   'standby-off': ['The standby is off.', 'A path that is off to save data is no standby.', 'Switch it on, or take it off the plan.'],
   'no-test-text': [
     'It only texts, and has no text of a test call.',
