@@ -163,6 +163,11 @@ export const edges: { readonly [rule: string]: readonly string[] } = {
     'unit.memoryUsed: 899 silent | 900 memory-full',
   ],
   'call/claim-can-be-made': ['claim.quota: 0 no-quota | 1 silent'],
+  'standby/metered-last': [
+    'path:path00.priority: 1 metered-first | 2 silent',
+    'path:path01.priority: 1 silent | 2 metered-first',
+    'path:path01.priority: 2 silent | 3 metered-first',
+  ],
   'standby/probe-patience': [
     'path.probeEvery: 4999 probe-overlaps | 5000 silent',
     'path.probeEvery: 59999 probe-overlaps | 60000 silent',

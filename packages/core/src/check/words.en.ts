@@ -627,6 +627,11 @@ export const words = {
     'It finds the outside by the standby, takes the first path for good, and goes back to a dead line.',
     'Bind the probe to its own path.',
   ],
+  'metered-first': [
+    'The path that is paid for by the byte is tried before the fixed line.',
+    'Every call and every probe is paid for, and the plan ends on a computed day.',
+    'Put the fixed line first, or say why not.',
+  ],
   'standby-off': ['The standby is off.', 'A path that is off to save data is no standby.', 'Switch it on, or take it off the plan.'],
   'no-test-text': [
     'It only texts, and has no text of a test call.',

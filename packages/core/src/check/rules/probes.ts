@@ -30,6 +30,50 @@ export const probes = [
     silent: { 'path.probeBy': 'own' },
   }),
   sheetRule({
+    id: 'standby/metered-last',
+    school: { question: 'first path', of: ['fixed', 'measured'] },
+    lamp: 'Standby',
+    looks: 'A path that is paid for by the byte, before a fixed line.',
+    source: practice,
+    traps: [79],
+    reads: ['path.kind', 'path.priority'],
+    codes: { 'metered-first': 'look' },
+    find: ({ at, key, bindings }) => {
+      const [first, ...behind] = bindings.paths;
+      return first?.kind === 'cellular' &&
+        behind.some(
+          ({ kind, priority }) => kind === 'ethernet' && priority !== null && first.priority !== null && priority > first.priority,
+        ) &&
+        at('path.on', first.path) !== false
+        ? [{ code: 'metered-first', fields: [key('path.priority', first.path)], elements: [first.path] }]
+        : [];
+    },
+    fires: {
+      elements: [
+        ['path', 'path00'],
+        ['path', 'path01'],
+      ],
+      values: {
+        'path:path00.kind': 'cellular',
+        'path:path00.priority': 1,
+        'path:path01.kind': 'ethernet',
+        'path:path01.priority': 2,
+      },
+    },
+    silent: {
+      elements: [
+        ['path', 'path00'],
+        ['path', 'path01'],
+      ],
+      values: {
+        'path:path00.kind': 'cellular',
+        'path:path00.priority': 2,
+        'path:path01.kind': 'ethernet',
+        'path:path01.priority': 1,
+      },
+    },
+  }),
+  sheetRule({
     id: 'standby/standby-is-on',
     lamp: 'Standby',
     looks: 'A standby that is switched off to save data.',
