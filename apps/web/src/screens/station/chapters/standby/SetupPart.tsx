@@ -51,7 +51,7 @@ const Where = ({ station, row }: { station: Station; row: SetupRow }) => {
         </Link>
       )}
       {seen === 'card' && (
-        <Link className="link inline-flex min-h-11 items-center" to={`${at}/measure`}>
+        <Link className="link inline-flex min-h-11 items-center" to={`${at}/bench?lamp=Card&path=${row.path ?? ''}`}>
           Read the card
         </Link>
       )}
