@@ -21,13 +21,15 @@ test('a router with a rack of cards: opened with both, set up step by step, and 
   await page.getByRole('link', { name: 'Standby', exact: true }).click();
   await part(page, 'Set-up');
   const setUp = page.getByRole('region', { name: 'Set-up: rack of cards' });
-  const step = (says: string) => setUp.getByRole('listitem').filter({ hasText: says });
-  const save = step('Save, and restart once').getByRole('checkbox');
+  // A later step may name it too, as what comes first.
+  const step = (says: string) => setUp.getByRole('listitem').filter({ hasText: says }).first();
+  const press = (name: string) => setUp.getByRole('checkbox', { name, exact: true });
+  const save = press('Save, and restart once.');
   await expect(save).toHaveAttribute('aria-disabled', 'true');
   await save.click({ force: true });
   await expect(save).toHaveAttribute('aria-checked', 'false');
-  await step('Save the router’s settings file').getByRole('checkbox').click();
-  await expect(step('Save the router’s settings file').getByRole('checkbox')).toHaveAttribute('aria-checked', 'true');
+  await press('Save the router’s settings file.').click();
+  await expect(press('Save the router’s settings file.')).toHaveAttribute('aria-checked', 'true');
   // A value on the sheet that no device holds does it; where it goes is one press away.
   await step('Give the rack a supply of its own')
     .getByRole('link', { name: /Supply or fuse/ })
