@@ -16,7 +16,7 @@ await arrive();
 const stream = stationStream(ulid());
 const made = [entry(stream, 'station.opened', { name: 'Bench, Sixty Pages', demo: false })];
 const valueOf = ({ form }) => {
-  if (form.is === 'text') return form.as === undefined ? 'as it is written on the label of the device' : null;
+  if (form.is === 'text') return form.as === undefined ? 'as it is written on the label of the device'.slice(0, form.most).trim() : null;
   if (form.is === 'count' || form.is === 'figure') return form.least;
   if (form.is === 'choice') return form.of[0].value;
   return form.is === 'yesno' ? true : null;
