@@ -20,8 +20,11 @@ export const isOwnPart = (value: unknown): value is OwnPart => typeof value === 
 export type Cut = {
   readonly path: ElementId;
   readonly part: OwnPart;
-  /** 'failed': nothing called while it was cut, so that another path hangs on it too. */
-  readonly is: Extract<Verdict, 'proven' | 'failed' | 'stale' | 'dark'>;
+  /**
+   * 'failed': nothing called while it was cut, so that another path hangs on it too. 'marginal': the others called, as they do anyway;
+   * that the last path was cut at all is a word, since no call is missing by it.
+   */
+  readonly is: Extract<Verdict, 'proven' | 'marginal' | 'failed' | 'stale' | 'dark'>;
   readonly at: number | null;
   readonly simulated: boolean;
   readonly entry: Ulid | null;
@@ -41,7 +44,7 @@ const cutOf = (drills: readonly DrillShown[], { path }: PathUse, part: OwnPart):
   return {
     path,
     part,
-    is: stands.is === 'stale' ? 'stale' : told.took === null ? 'failed' : 'proven',
+    is: stands.is === 'stale' ? 'stale' : told.took === null ? 'failed' : told.apart ? 'marginal' : 'proven',
     at: evidence.ord,
     simulated: evidence.simulated,
     entry: evidence.entry,

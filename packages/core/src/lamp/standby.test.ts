@@ -98,7 +98,7 @@ describe('each path’s own cable and supply', () => {
     drilled(s, 'link loss');
     expect(own(s)).toEqual(['first cable proven']);
     drilled(s, 'supply loss', { cut: 1, by: 1 });
-    expect(own(s)).toEqual(['first cable proven', 'standby supply proven']);
+    expect(own(s)).toEqual(['first cable proven', 'standby supply marginal']);
   });
   test('no call by any other while it was cut is one fuse for two, and Standby fails by it', () => {
     const s = twoSims();
@@ -111,6 +111,12 @@ describe('each path’s own cable and supply', () => {
       is: 'failed',
       because: [{ args: { words: expect.stringContaining('one fuse') as string } }],
     });
+  });
+  test('that the last path was cut is a word: an ordinary call of the first while nothing was pulled makes it no more than weak', () => {
+    const s = twoSims();
+    for (const drill of ['link loss', 'supply loss', 'refused card'] as const) drilled(s, drill, { cut: 1, by: 1, back: false });
+    expect(s.m.line().cuts.filter(({ is }) => is === 'proven')).toEqual([]);
+    expect(s.m.lamp('Standby').is).toBe('marginal');
   });
   test('a press, a claim, or a call by the very path that is cut show nothing of it', () => {
     const s = twoSims();

@@ -103,7 +103,7 @@ test('the standby’s supply is its own once the first path called while it was 
   const took = { frame, receiver, event, grade, path, how, strength, zone, is, source, received, simulated };
   m.wait(1_000);
   m.add('drill.run', { ...nothing, drill: 'supply loss', path: paths[1], begun, over: m.now, took });
-  expect(row(s, 'standby-supply')).toMatchObject({ is: 'done', by: 'desk', simulated: false });
+  expect(row(s, 'standby-supply')).toMatchObject({ is: 'done', by: 'desk', weak: true, simulated: false });
   expect(row(s, 'first-supply').is).not.toBe('done');
   m.add('drill.begun', { drill: 'supply loss', path: paths[1], ago: 0, by: 'hand', words: '' });
   m.add('drill.run', { ...nothing, drill: 'supply loss', path: paths[1], begun: m.now, over: m.now });

@@ -29,6 +29,8 @@ export type SetupRow = {
   /** Settings that the step needs and that no element of the sheet has. */
   readonly nowhere: readonly string[];
   readonly simulated: boolean;
+  /** The desk has seen what it can, and the rest of it is a word. */
+  readonly weak: boolean;
   /** An earlier step that was said later, or not yet: what is lost by it may be lost. */
   readonly before: SetupStep | null;
 };
@@ -88,17 +90,18 @@ const partOf: { readonly [S in Sight]: OwnPart | null } = {
   'supply cut': 'supply',
   'card cut': 'card',
 };
-type Saw = { readonly is: 'yes' | 'no' | 'not yet'; readonly simulated: boolean };
+type Saw = { readonly is: 'yes' | 'no' | 'not yet'; readonly weak: boolean; readonly simulated: boolean };
 const seenOf = (line: Line, path: ElementId, sight: Sight): Saw => {
   const part = partOf[sight];
   if (part !== null) {
     const cut: Cut | undefined = line.cuts.find((one) => one.path === path && one.part === part);
-    return { is: cut?.is === 'proven' ? 'yes' : cut?.is === 'failed' ? 'no' : 'not yet', simulated: cut?.simulated === true };
+    const weak = cut?.is === 'marginal';
+    return { is: weak || cut?.is === 'proven' ? 'yes' : cut?.is === 'failed' ? 'no' : 'not yet', weak, simulated: cut?.simulated === true };
   }
   const of = line.strands.find(({ use }) => use.path === path)?.lamps.find(({ lamp }) => lamp === (sight === 'card' ? 'Card' : 'Route'));
   // Of a route only what came to the desk: an answer from somewhere is no call.
   const good = of?.is === 'proven' && (sight === 'card' || (of.grade ?? 0) >= 6);
-  return { is: good ? 'yes' : 'not yet', simulated: of?.simulated === true };
+  return { is: good ? 'yes' : 'not yet', weak: false, simulated: of?.simulated === true };
 };
 
 const about = ({ of }: SetupStep, [first, ...behind]: readonly PathUse[]): readonly (PathUse | null)[] => {
@@ -114,10 +117,10 @@ const bare = (profile: Profile, plan: SetupPlan, state: State, line: Line, step:
   const keys = asked.map((one) => ({ one, key: keyOf(state, use, one) }));
   const open = keys.flatMap(({ one, key }) => (key !== null && !isSet(state, one, key) ? [key] : []));
   const nowhere = keys.flatMap(({ one, key }) => (key === null ? [definition(one)?.label ?? one] : []));
-  const common = { name, step, path, open, nowhere };
+  const common = { name, step, path, open, nowhere, weak: false };
   if (step.seen !== undefined && path !== null) {
     const saw = seenOf(line, path, step.seen);
-    return { ...common, by: 'desk', done: saw.is === 'yes', failed: saw.is === 'no', simulated: saw.simulated, said: null };
+    return { ...common, by: 'desk', done: saw.is === 'yes', failed: saw.is === 'no', simulated: saw.simulated, weak: saw.weak, said: null };
   }
   if (step.set !== undefined)
     return { ...common, by: 'sheet', done: open.length + nowhere.length === 0, failed: false, simulated: false, said: null };

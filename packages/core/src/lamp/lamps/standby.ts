@@ -19,7 +19,7 @@ const demanded = (j: Judging): readonly DrillKind[] =>
 const uncut = (j: Judging): readonly { readonly path: ElementId; readonly part: string }[] =>
   schoolOf(j.house.schools, 'each path')?.id === 'each'
     ? cuts(j)
-        .filter(({ part, is }) => part !== 'card' && is !== 'proven')
+        .filter(({ part, is }) => part !== 'card' && is !== 'proven' && is !== 'marginal')
         .map(({ path, part }) => ({ path, part }))
     : [];
 

@@ -61,7 +61,7 @@ const Where = ({ station, row }: { station: Station; row: SetupRow }) => {
 
 const stands = { done: 'proven', failed: 'failed', now: 'dark', ahead: 'dark' } as const;
 const Row = ({ station, rows, row }: { station: Station; rows: readonly SetupRow[]; row: SetupRow }) => {
-  const { step, path, by, is, simulated, before } = row;
+  const { step, path, by, is, simulated, weak, before } = row;
   const holds = by === 'press' && is !== 'done' ? setupHolds(rows, row) : null;
   const says = (
     <>
@@ -81,7 +81,7 @@ const Row = ({ station, rows, row }: { station: Station; rows: readonly SetupRow
       ) : (
         <p className="flex min-h-11 items-center gap-3">
           {by === 'desk' || is === 'done' ? (
-            <LampMark is={stands[is]} size={28} simulated={simulated} />
+            <LampMark is={weak ? 'marginal' : stands[is]} size={28} simulated={simulated} />
           ) : (
             <span aria-hidden="true" className="h-7 w-7 shrink-0 border-2 border-dashed border-rule-2" />
           )}
@@ -90,7 +90,7 @@ const Row = ({ station, rows, row }: { station: Station; rows: readonly SetupRow
             <span className="text-note text-ink-2">
               {by === 'desk'
                 ? is === 'done'
-                  ? `Seen at the desk${simulated ? ', simulated' : ''}.`
+                  ? `Seen at the desk${simulated ? ', simulated' : ''}.${weak ? ' That it was cut is a word.' : ''}`
                   : is === 'failed'
                     ? 'Nothing called meanwhile: another path hangs on it too.'
                     : 'Only what the desk sees shows it.'

@@ -16,6 +16,7 @@ const says: { readonly [W in Shared['what']]: { readonly is: string; readonly me
 
 const cutWords: { readonly [I in Cut['is']]: string } = {
   proven: 'its own: the others called without it',
+  marginal: 'the others called without it; that it was cut is a word',
   failed: 'shared: nothing called without it',
   stale: 'to be cut again: something was changed since',
   dark: 'not cut yet',
@@ -49,7 +50,7 @@ const CutEach = ({ station }: { station: Station }) => (
             </span>
           </td>
           <td>
-            {is !== 'proven' && (
+            {is !== 'proven' && is !== 'marginal' && (
               <Link
                 className="link inline-flex min-h-11 items-center"
                 to={`/stations/${station.stream}/standby?part=drill&cut=${encodeURIComponent(ownParts[part][0])}&of=${path}`}
