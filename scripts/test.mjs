@@ -1,13 +1,16 @@
 // Everything that must hold: lint, types, unit tests, end-to-end tests. Installs what is missing, prints each stage's seconds, ends with one line that counts.
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { build, install, readJson, root, run, tool } from './tools.mjs';
 
 const started = Date.now();
 let passed = 0;
 let failed = 0;
 const stages = [];
+/** What failed by name, told once more at the end: the middle of a long output is what gets lost. */
+const named = [];
+const plain = (text) => text.replaceAll(/\u001b\[[0-9;]*m/g, '').trim();
 
 /** Where tests put their databases and browsers their profiles: in memory where there is room, since every commit waits for the disk. */
 const scratch = (() => {
@@ -59,7 +62,9 @@ const jest = () => {
   });
   if (code !== 0) console.log(out.slice(-20_000));
   if (!existsSync(report)) return { ok: false };
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = readJson(report);
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites, testResults } = readJson(report);
+  for (const { name, assertionResults } of testResults)
+    for (const { fullName, status } of assertionResults) if (status === 'failed') named.push(`${relative(root, name)}: ${fullName}`);
   const bad = numFailedTests + numRuntimeErrorTestSuites;
   return { ok: code === 0, good: numPassedTests, bad: code === 0 ? bad : Math.max(1, bad) };
 };
@@ -79,13 +84,12 @@ const e2e = () => {
   const { stats, suites } = readJson(report);
   const show = (suite) => {
     for (const spec of suite.specs ?? [])
-      if (!spec.ok || spec.tests.some(({ status }) => status === 'flaky'))
-        console.log(
-          `${spec.ok ? 'PASSED AT THE SECOND TRY ONLY: ' : ''}${spec.file}: ${spec.title}\n${spec.tests
-            .flatMap((test) => test.results.flatMap((result) => result.errors.map((error) => error.message)))
-            .join('\n')
-            .slice(0, 3000)}`,
-        );
+      if (!spec.ok || spec.tests.some(({ status }) => status === 'flaky')) {
+        const title = `${spec.ok ? 'PASSED AT THE SECOND TRY ONLY: ' : ''}${spec.file}: ${spec.title}`;
+        const errors = spec.tests.flatMap((test) => test.results.flatMap((result) => result.errors.map((error) => plain(error.message))));
+        console.log(`${title}\n${errors.join('\n').slice(0, 3000)}`);
+        named.push(`${title}\n${errors.map((error) => error.slice(0, 900)).join('\n')}`);
+      }
     for (const inner of suite.suites ?? []) show(inner);
   };
   for (const suite of suites) show(suite);
@@ -115,6 +119,6 @@ stage('unit', jest);
 stage('end to end', e2e);
 rmSync(scratch, { recursive: true, force: true });
 
-console.log(`\n${stages.join('\n')}\nall            ${((Date.now() - started) / 1000).toFixed(1).padStart(6)} s`);
+console.log(`\n${named.map((one) => `FAILED ${one}\n`).join('')}\n${stages.join('\n')}\nall            ${((Date.now() - started) / 1000).toFixed(1).padStart(6)} s`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

@@ -164,7 +164,7 @@ export const words = {
   'one-reading': (_: None) => 'One reading is not a hold: the level has to rest.',
   'steps-left': (a: { left: string[] }) => `Not done yet: ${list(a.left)}.`,
   'check-ins': (a: { seen: number; asked: number; simulated: boolean; since: number | null }, s: Speaker) =>
-    `${a.seen} of ${a.asked} scheduled check-ins${a.simulated ? ' (simulated)' : ''} came by themselves${a.since === null ? '' : ` since somebody was last there, ${s.when(a.since)}`}.`,
+    `${a.seen > a.asked ? a.seen : `${a.seen} of ${a.asked}`} scheduled check-ins${a.simulated ? ' (simulated)' : ''} came by themselves${a.since === null ? '' : ` since somebody was last there, ${s.when(a.since)}`}${a.seen > a.asked ? `; ${a.asked} are asked` : ''}.`,
   'attended-since': (a: { at: number }, s: Speaker) =>
     `Somebody was there since, or something was changed (${s.when(a.at)}): check-ins count anew from then.`,
   'check-ins-claimed': (_: None) => 'Nothing but a claim says by which path they came.',

@@ -80,6 +80,7 @@ const samples: readonly Reason[] = [
   reason('by-word', { who }),
   reason('seen-by-word', { label: 'Seen', at }),
   reason('check-ins', { seen: 1, asked: 2, simulated: true, since: at }),
+  reason('check-ins', { seen: 31, asked: 2, simulated: false, since: null }),
   reason('attended-since', { at }),
   reason('check-ins-claimed', {}),
   reason('no-interval', {}),

@@ -24,8 +24,15 @@ const bursts = [0, 5, 20, 60].map((seconds) => ({
   label: seconds === 0 ? 'one by one' : `in bursts of ${seconds} s`,
 }));
 
-const times = (n: number): string =>
-  n < 0.01 ? 'less than once in 100 years' : n < 1 ? `once in ${Math.round(1 / n)} years` : n < 10 ? n.toFixed(1) : String(Math.round(n));
+const times = (n: number): string => {
+  if (n < 0.01) return 'less than once in 100 years';
+  if (n < 0.67) return `once in ${Math.round(1 / n)} years`;
+  return n < 10 ? n.toFixed(1) : String(Math.round(n));
+};
+const aYear = (n: number): string => {
+  if (n < 0.67) return times(n);
+  return n < 1.05 ? 'once a year' : `${times(n)} times a year`;
+};
 const name = ({ every, misses }: Choice): string => `${misses} × ${sayDuration(every)}`;
 
 const Row = ({ one, mark }: { one: Choice; mark: string }) => (
@@ -82,7 +89,7 @@ export const ProbesPart = ({ station }: { station: Station }) => {
           ) : (
             <>
               <strong>Proposed: {name(proposed)}</strong>, the one with the least data of those that keep both: noticed after{' '}
-              {sayDuration(proposed.notice)} at worst, false switches {times(proposed.bursts)}, {showFigure(Math.round(proposed.data), 'B')}{' '}
+              {sayDuration(proposed.notice)} at worst, false switches {aYear(proposed.bursts)}, {showFigure(Math.round(proposed.data), 'B')}{' '}
               in thirty days.
             </>
           )}

@@ -1,6 +1,6 @@
 // The guided set-up: step by step in the order in which nothing is lost. A press says a step; what is green was seen on the devices or at the desk.
 import { Link } from 'react-router';
-import { drillRow, type DrillKind } from '@green-lamp/core/evidence';
+import type { DrillKind } from '@green-lamp/core/evidence';
 import { ownParts } from '@green-lamp/core/lamp';
 import { counted } from '@green-lamp/core/quantity';
 import type { Sight } from '@green-lamp/core/sheet';
@@ -42,7 +42,7 @@ const Where = ({ station, row }: { station: Station; row: SetupRow }) => {
           className="link inline-flex min-h-11 items-center"
           to={`${at}/standby?part=drill&cut=${encodeURIComponent(drill)}&of=${row.path}`}
         >
-          To the drill: {drillRow(drill).is}
+          To the drill: {drill}, {station.speaker.element(row.path)}
         </Link>
       )}
       {seen === 'called' && (
