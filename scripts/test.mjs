@@ -2,6 +2,7 @@
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { build, install, readJson, root, run, tool } from './tools.mjs';
 
 const started = Date.now();
@@ -10,7 +11,6 @@ let failed = 0;
 const stages = [];
 /** What failed by name, told once more at the end: the middle of a long output is what gets lost. */
 const named = [];
-const plain = (text) => text.replaceAll(/\u001b\[[0-9;]*m/g, '').trim();
 
 /** Where tests put their databases and browsers their profiles: in memory where there is room, since every commit waits for the disk. */
 const scratch = (() => {
@@ -86,7 +86,9 @@ const e2e = () => {
     for (const spec of suite.specs ?? [])
       if (!spec.ok || spec.tests.some(({ status }) => status === 'flaky')) {
         const title = `${spec.ok ? 'PASSED AT THE SECOND TRY ONLY: ' : ''}${spec.file}: ${spec.title}`;
-        const errors = spec.tests.flatMap((test) => test.results.flatMap((result) => result.errors.map((error) => plain(error.message))));
+        const errors = spec.tests.flatMap((test) =>
+          test.results.flatMap((result) => result.errors.map(({ message }) => stripVTControlCharacters(message).trim())),
+        );
         console.log(`${title}\n${errors.join('\n').slice(0, 3000)}`);
         named.push(`${title}\n${errors.map((error) => error.slice(0, 900)).join('\n')}`);
       }
@@ -119,6 +121,8 @@ stage('unit', jest);
 stage('end to end', e2e);
 rmSync(scratch, { recursive: true, force: true });
 
-console.log(`\n${named.map((one) => `FAILED ${one}\n`).join('')}\n${stages.join('\n')}\nall            ${((Date.now() - started) / 1000).toFixed(1).padStart(6)} s`);
+console.log(
+  `\n${named.map((one) => `FAILED ${one}\n`).join('')}\n${stages.join('\n')}\nall            ${((Date.now() - started) / 1000).toFixed(1).padStart(6)} s`,
+);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
