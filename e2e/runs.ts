@@ -36,13 +36,13 @@ const act = async (desk: Desk, what: object): Promise<void> => {
   expect(done.refused, JSON.stringify(what)).toBeNull();
 };
 const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
-const labels = async (page: Page, group: string): Promise<string[]> =>
-  (
-    await page
-      .getByRole('region', { name: 'Devices', exact: true })
-      .getByRole('button', { name: new RegExp(`^${group}, `) })
-      .allInnerTexts()
-  ).map((text) => text.split('\n')[0] ?? '');
+const labels = async (page: Page, group: string): Promise<string[]> => {
+  const devices = page.getByRole('region', { name: 'Devices', exact: true });
+  const of = devices.getByRole('button', { name: new RegExp(`^${group}, `) });
+  // The chapter may still be on its way.
+  await of.first().waitFor();
+  return (await of.allInnerTexts()).map((text) => text.split('\n')[0] ?? '');
+};
 
 /** How long a number of digits is made of an account. */
 const padded = (account: string, length: number): string => account.padStart(length, '0');
@@ -247,7 +247,7 @@ export const measured = async ({ page, paths }: At, of: Run, { held = paths }: {
       const whole = `${number}${luhn(number)}`;
       await page.keyboard.press('2');
       const names = await labels(page, 'SIM');
-      await setting(page, new RegExp(`^SIM, ${names[cards] ?? names[0] ?? ''}`), 'Card number (ICCID)', whole);
+      await setting(page, new RegExp(`^SIM, ${names[cards] ?? ''}`), 'Card number (ICCID)', whole);
       cards += 1;
       await card.click();
       await of_.getByLabel('Typed whole from the card itself; the sheet’s number is hidden meanwhile').check();
@@ -426,8 +426,10 @@ export const throughTunnel = async ({ page }: At): Promise<void> => {
     await ask.getByRole('button', { name: 'Let the yard ask (simulated)' }).click();
     await delivered(page);
   }
+  // Over the standby the yard has asked in its drills.
   const rows = section(page, /^Tunnel, /).getByRole('row');
-  await expect(rows.nth(1).getByRole('cell', { name: 'answered' })).toHaveCount(2);
+  for (const n of [1, 2]) await expect(rows.nth(n).getByRole('cell', { name: 'answered', exact: true })).toHaveCount(2);
+  await expect(section(page, /^Tunnel, /).getByText(/: proven, simulated/)).toBeVisible();
 };
 
 /** It is signed complete, with a name and a hand's signature. */

@@ -24,10 +24,11 @@ const pair = () => {
     return of;
   };
   /** A drill of the first path, in which the standby called, with what went through the tunnel meanwhile. */
-  const drilled = (meanwhile: () => void) => {
+  const drilled = (meanwhile: () => void, { before, after }: { before?: () => void; after?: () => void } = {}) => {
     const { m, paths } = s;
     m.add('drill.begun', { drill: 'link loss', path: paths[0], ago: 0, by: 'hand', words: '' });
     const begun = m.now;
+    before?.();
     m.call('0417', { event: 'by the standby' }, { address: '198.51.100.2', port: 40_000 });
     const { lastFrame } = m;
     if (lastFrame === null) throw new Error('no frame');
@@ -36,6 +37,7 @@ const pair = () => {
     m.wait(5_000);
     const over = m.now;
     m.add('drill.marked', { mark: 'put back', at: over, zone: null, is: null, words: '' });
+    after?.();
     const took = { frame, receiver, event, grade, path, how, strength, zone, is: turn, source, received, simulated };
     m.add('drill.run', {
       drill: 'link loss',
@@ -105,6 +107,29 @@ test('a change after it takes its proof away, and so does a silent answer', () =
   expect(one.is().faults).toEqual([]);
   one.cross('back', { replies: 0 });
   expect(one.is().is).toBe('failed');
+});
+test.each(['said cut before it was, asked, then pulled', 'asked after it was put back, before the drill was closed'] as const)(
+  'cheaply over the standby: %s shows neither path',
+  (how) => {
+    const { cross, is, drilled } = pair();
+    const both = () => {
+      cross('there');
+      cross('back');
+    };
+    drilled(() => undefined, how.startsWith('said') ? { before: both } : { after: both });
+    expect(is().over.map(({ there, back }) => [there, back])).toEqual([
+      [null, null],
+      [null, null],
+    ]);
+  },
+);
+test('what was asked in a drill that was put aside shows no path, the first neither', () => {
+  const { m, paths, cross, is } = pair();
+  m.add('drill.begun', { drill: 'link loss', path: paths[0], ago: 0, by: 'hand', words: '' });
+  cross('there');
+  cross('back');
+  m.add('drill.ended', { words: 'rain' });
+  expect(is().over).toEqual(paths.map((path) => ({ path, there: null, back: null })));
 });
 test('its proof is as old as a drill’s may be, says until when, and has to be made again after that', () => {
   const { m, cross, is, drilled } = pair();

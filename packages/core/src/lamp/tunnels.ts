@@ -50,17 +50,19 @@ const faultOf = (j: Judging, of: Crossing): CrossingFault | null => {
   return of.by === 'word' ? 'word' : null;
 };
 
-/** By which path the tunnel ran at an instant: the first one, or, in a drill that has shown it, the standby that called. Null while a drill is open. */
-const carriedBy = (j: Judging, paths: readonly ElementId[], { pos }: Crossing): ElementId | null => {
-  const { drill } = j.state;
-  if (drill !== null && pos.ord >= drill.begun) return null;
+/**
+ * By which path the tunnel ran: outside of a drill by the first one. In a drill by the standby, from its first call until the path was put back; before and after
+ * that, in a drill that is open, was put aside or showed nothing, nobody knows.
+ */
+const carriedBy = (j: Judging, paths: readonly ElementId[], { pos, inDrill }: Crossing): ElementId | null => {
+  if (inDrill === null) return paths[0] ?? null;
   for (const { what, facts, outcome } of Object.values(j.state.evidence)) {
     const [kind, begun, over, took] = [factOf(facts, 'drill'), factOf(facts, 'begun'), factOf(facts, 'over'), factOf(facts, 'took')];
-    if (what !== 'drill' || outcome !== 'good' || !isDrillKind(kind) || drillRow(kind).way !== 'over') continue;
-    if (typeof begun === 'number' && typeof over === 'number' && pos.ord >= begun && pos.ord <= over)
-      return (isObject(took) ? paths.find((path) => path === took['path']) : undefined) ?? null;
+    if (what !== 'drill' || outcome !== 'good' || begun !== inDrill || !isDrillKind(kind) || drillRow(kind).way !== 'over') continue;
+    if (!isObject(took) || typeof took['received'] !== 'number' || typeof over !== 'number') continue;
+    if (pos.ord >= took['received'] && pos.ord <= over) return paths.find((path) => path === took['path']) ?? null;
   }
-  return paths[0] ?? null;
+  return null;
 };
 
 /** The paths that carry a tunnel, in the unit's order: those that name it, else all that carry data. */

@@ -24,6 +24,6 @@ export const tunnelCrossed = kind(
   }),
   (state, { words: _, ...data }, { entry, pos }) => ({
     ...attended(state, pos),
-    crossings: [...state.crossings, { ...data, entry: entry.id, pos }].slice(-mostCrossings),
+    crossings: [...state.crossings, { ...data, inDrill: state.drill?.begun ?? null, entry: entry.id, pos }].slice(-mostCrossings),
   }),
 );

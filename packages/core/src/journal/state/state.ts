@@ -7,7 +7,7 @@ import type { Pos } from '../order.ts';
 import type { ReachSaid, ToldSaid } from './people.ts';
 
 /** Rises whenever the fold gives another state for the same entries: caches are then made anew. */
-export const foldVersion = 13;
+export const foldVersion = 14;
 
 export type Leaf = {
   readonly pos: Pos;
@@ -222,6 +222,8 @@ export type Crossing = {
   readonly replies: number;
   readonly by: 'device' | 'word';
   readonly simulated: boolean;
+  /** When the drill began in which it was asked; null outside of one. */
+  readonly inDrill: number | null;
   readonly entry: Ulid;
   readonly pos: Pos;
 };

@@ -30,8 +30,8 @@ const times = (n: number): string => {
   return n < 10 ? n.toFixed(1) : String(Math.round(n));
 };
 const aYear = (n: number): string => {
-  if (n < 0.67) return times(n);
-  return n < 1.05 ? 'once a year' : `${times(n)} times a year`;
+  const tenths = Math.round(10 * n) / 10;
+  return tenths === 1 ? 'once a year' : n < 0.67 ? times(n) : `${times(n)} times a year`;
 };
 const name = ({ every, misses }: Choice): string => `${misses} × ${sayDuration(every)}`;
 

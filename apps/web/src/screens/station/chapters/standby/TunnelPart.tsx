@@ -1,7 +1,6 @@
 // A tunnel, a path over the paths: what it takes of each packet and costs a month, and its proof: what a host at each end printed when it asked one at the other.
 import { useState } from 'react';
-import { type ElementId, plainText, settingKey, type Ulid } from '@green-lamp/core/name';
-import { askThrough } from '@green-lamp/core/api';
+import { type ElementId, plainText, settingKey } from '@green-lamp/core/name';
 import { wanted } from '@green-lamp/core/journal';
 import { crossingWords, type TunnelResult, verdictWords } from '@green-lamp/core/lamp';
 import { showFigure } from '@green-lamp/core/quantity';
@@ -12,19 +11,12 @@ import { LampMark } from '../../../../parts/LampMark.tsx';
 import { Press } from '../../../../parts/Press.tsx';
 import { Empty } from '../../../../parts/State.tsx';
 import { useDraft } from '../../../../parts/use-draft.ts';
-import { ask } from '../../../../store/api.ts';
 import { append } from '../../../../store/append.ts';
 import { keepCapture } from '../../../../commands/take.ts';
+import { askByYard, crossingWays, type CrossingWay, questionsThrough, takeCrossing } from '../../../../commands/through.ts';
 import { tell } from '../../../../store/live.ts';
-import { pullSoon } from '../../../../store/pull.ts';
 import type { Station } from '../../../../store/use-station.ts';
 import { useYard } from '../../../../store/yard.ts';
-
-type Way = 'there' | 'back';
-const ways: { readonly [W in Way]: string } = {
-  there: 'from the station to the office',
-  back: 'from the office to the station',
-};
 
 const Figures = ({ station, of }: { station: Station; of: TunnelFigures }) => (
   <p className="text-note">
@@ -63,7 +55,7 @@ const Over = ({ station, of }: { station: Station; of: TunnelResult }) => (
 );
 
 const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId; hosts: TunnelFigures['hosts'] }) => {
-  const [way, setWay] = useState<Way>('there');
+  const [way, setWay] = useState<CrossingWay>('there');
   const [text, setText, drop] = useDraft(`tunnel:${tunnel}`, '', mask);
   const [from, setFrom] = useState<string | null>(null);
   const [seen, setSeen] = useState('');
@@ -71,38 +63,19 @@ const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId
   const read = readPing(text);
   const asker = (way === 'there' ? hosts.here : hosts.there) ?? '';
   const asks = from ?? read?.from ?? asker;
-  const take = async (re: Ulid, printed: string, simulated: boolean): Promise<void> => {
-    const ping = readPing(printed);
-    if (ping === null) return;
-    const data = {
-      tunnel,
-      way,
-      host: ping.host,
-      from: ping.from ?? (asks.trim() || null),
-      seen: seen.trim() === '' || simulated ? null : seen.trim(),
-      replies: ping.replies,
-      // An address that was only typed is a word.
-      by: ping.from === null ? ('word' as const) : ('device' as const),
-      simulated,
-      words: '',
-    };
-    await append(station.stream, [{ kind: 'tunnel.crossed', data, re: [re] }]);
-  };
   const keep = async (): Promise<void> => {
     const re = await keepCapture(station, null, text);
-    if (re !== null) await take(re, text, false);
+    if (re !== null)
+      await takeCrossing(
+        station.stream,
+        { tunnel, way },
+        { re, printed: text, asks: asks.trim() || null, seen: seen.trim() || null, simulated: false },
+      );
     drop();
     setSeen('');
     setFrom(null);
   };
-  const byYard = async (): Promise<void> => {
-    const [host, own] = way === 'there' ? [hosts.there, hosts.here] : [hosts.here, hosts.there];
-    if (host === null || own === null) return;
-    const said = await ask(askThrough, { body: { stream: station.stream, host, from: own } });
-    pullSoon();
-    await take(said.entry, said.text, true);
-  };
-  const hostsMissing = hosts.here === null || hosts.there === null ? 'Put a host of each end on the sheet first.' : null;
+  const question = questionsThrough(station.state).find((one) => one.tunnel === tunnel && one.way === way);
   return (
     <section aria-label="Ask through it" className="flex max-w-xl flex-col gap-2 border-t border-rule pt-2">
       <h3 className="font-bold">Ask through it</h3>
@@ -110,7 +83,7 @@ const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId
         label="Who asks"
         value={way}
         change={(to) => setWay(to === 'back' ? 'back' : 'there')}
-        of={Object.entries(ways).map(([value, label]) => ({ value, label }))}
+        of={Object.entries(crossingWays).map(([value, label]) => ({ value, label }))}
         hint={`Ping ${(way === 'there' ? hosts.there : hosts.here) ?? 'a host at the other end, not the router’s own end'}, and paste what it printed.`}
       />
       <Field label="What it printed" value={text} change={setText} many rows={5} mono />
@@ -152,7 +125,12 @@ const Asked = ({ station, tunnel, hosts }: { station: Station; tunnel: ElementId
           It says that it is up
         </Press>
         {yard !== null && (
-          <Press why={hostsMissing} onPress={() => void byYard().catch(tell)}>
+          <Press
+            why={question === undefined ? 'Put a host of each end on the sheet first.' : null}
+            onPress={() => {
+              if (question !== undefined) askByYard(station.stream, question).catch(tell);
+            }}
+          >
             Let the yard ask (simulated)
           </Press>
         )}
@@ -174,7 +152,9 @@ const One = ({ station, of, figures }: { station: Station; of: TunnelResult; fig
             {of.simulated && ', simulated'}.
           </strong>{' '}
           {hub !== '' && `To ${hub}. `}
-          {of.faults.map(({ way, fault }) => `Asked ${way === 'there' ? ways.there : ways.back}: ${crossingWords[fault]}`).join(' ')}
+          {of.faults
+            .map(({ way, fault }) => `Asked ${way === 'there' ? crossingWays.there : crossingWays.back}: ${crossingWords[fault]}`)
+            .join(' ')}
           {of.is === 'dark' && 'That it says ‘up’ is grade 3: ask a host at each end from the other.'}
         </p>
       </div>

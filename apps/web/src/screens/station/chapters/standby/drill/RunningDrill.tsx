@@ -1,5 +1,6 @@
 // A drill that runs: what came by each path, when the unit is to be made to call, how it lies to what was computed, and its end with the calls that the desk heard.
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { isElementId, settingKey, sure } from '@green-lamp/core/name';
 import { drillRow } from '@green-lamp/core/evidence';
 import { type Drilling, wanted } from '@green-lamp/core/journal';
@@ -7,6 +8,7 @@ import { isApart, makeables } from '@green-lamp/core/lamp';
 import { instant, inWords } from '@green-lamp/core/quantity';
 import { drillAsks, drillNow, gapLies, type GapLies, gapSpeaksOf, plannedGap, returnAfter } from '@green-lamp/core/walk';
 import { mask } from '@green-lamp/core/wire';
+import { crossingWays, notAskedSince } from '../../../../../commands/through.ts';
 import { Choose, Field } from '../../../../../parts/Field.tsx';
 import { Press } from '../../../../../parts/Press.tsx';
 import { frameWords } from '../../../../../parts/frame-words.ts';
@@ -101,12 +103,10 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
     const data = { mark: 'asked' as const, at: instant(Math.round(sharedNow())), zone: null, is: null, words: '', ...of };
     append(station.stream, [{ kind: 'drill.marked', data }]).catch(tell);
   };
-  useYardDrill(
-    station.stream,
-    drill,
-    nextInYard(drill, now, { ...came, asks: asks.length > 0 ? asks.map(({ at }) => at) : [5, 30, 90].map((s) => drill.begun + s * 1000) }),
-    close,
-  );
+  // The yard asks once in a drill; a person is told until it was asked when it counts.
+  const through = way === 'over' ? notAskedSince(station.state, drill.by === 'yard' ? drill.begun : (came.took?.at ?? now)) : [];
+  const askedAt = asks.length > 0 ? asks.map(({ at }) => at) : [5, 30, 90].map((s) => drill.begun + s * 1000);
+  useYardDrill(station.stream, drill, nextInYard(drill, now, { ...came, asks: askedAt, through }), { close, through });
   const name = (id: string): string => station.speaker.element(sure(isElementId, id));
   const said = ({ frame }: (typeof calls)[number]): string => `${frameWords(frame, name)}${frame.simulated ? ', simulated' : ''}`;
   const why = notClosable(drill, came);
@@ -180,7 +180,17 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
             </p>
           ))}
         {drill.over === null ? (
-          <p className="text-note text-ink-2">{putBack}</p>
+          <>
+            {drill.by !== 'yard' && came.took !== null && through.length > 0 && (
+              <p>
+                <Link className="link inline-flex min-h-11 items-center" to={`/stations/${station.stream}/standby?part=tunnel`}>
+                  Before you put it back, ask through the tunnel
+                </Link>{' '}
+                ({through.map(({ way: to }) => crossingWays[to]).join(', ')}): the standby carries it now, and never else is it shown to.
+              </p>
+            )}
+            <p className="text-note text-ink-2">{putBack}</p>
+          </>
         ) : (
           <p>
             {came.back === null

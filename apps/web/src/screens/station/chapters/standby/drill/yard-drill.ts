@@ -5,14 +5,14 @@ import { yardStation } from '@green-lamp/core/api';
 import { type DrillKind, drillRow } from '@green-lamp/core/evidence';
 import type { Drilling } from '@green-lamp/core/journal';
 import { instant } from '@green-lamp/core/quantity';
-import type { DrillNow } from '@green-lamp/core/walk';
+import type { DrillCall, DrillNow } from '@green-lamp/core/walk';
 import { drillActs, type Act } from '@green-lamp/core/yard';
+import { askByYard, type Through } from '../../../../../commands/through.ts';
 import { ask } from '../../../../../store/api.ts';
 import { append } from '../../../../../store/append.ts';
 import { sharedNow } from '../../../../../store/device.ts';
 import { tell } from '../../../../../store/live.ts';
 import { actInYard, specFor } from '../../../../../store/yard.ts';
-import type { Call } from './calls.ts';
 
 const perform = async (stream: Stream, acts: readonly Act[]): Promise<void> => {
   for (const act of acts) {
@@ -54,12 +54,22 @@ const givenUp = 180_000;
 const [dark, again] = [20_000, 15_000];
 const made = ['tamper', 'tamper-rest'] as const;
 
-type Step = 'call' | 'make' | 'put back' | 'close' | 'wait';
+type Step = 'call' | 'make' | 'ask through' | 'put back' | 'close' | 'wait';
 /** What comes next in a drill of the yard. */
 export const nextInYard = (
   drill: Drilling,
   now: number,
-  { took, back, kept, asks }: Pick<DrillNow<Call>, 'took' | 'back' | 'kept'> & { readonly asks: readonly number[] },
+  {
+    took,
+    back,
+    kept,
+    asks,
+    through,
+  }: Pick<DrillNow<DrillCall>, 'took' | 'back' | 'kept'> & {
+    readonly asks: readonly number[];
+    /** Questions through tunnels that nobody has asked in this drill. */
+    readonly through: readonly Through[];
+  },
 ): Step => {
   const { way } = drillRow(drill.drill);
   if (drill.over !== null) {
@@ -70,7 +80,7 @@ export const nextInYard = (
   }
   if (way === 'dark') return now - drill.begun >= dark ? 'put back' : 'wait';
   if (way === 'kept') return drill.made.length < made.length ? 'make' : now - drill.begun >= dark ? 'put back' : 'wait';
-  if (took !== null) return 'put back';
+  if (took !== null) return through.length > 0 ? 'ask through' : 'put back';
   if (now >= Math.max(...asks) + givenUp) return 'put back';
   const due = asks.filter((at) => at <= now).length;
   return drill.asked.length < due ? 'call' : 'wait';
@@ -84,7 +94,12 @@ const event = (stream: Stream, what: string): Act => ({ act: 'event', station: s
 const closed = new Set<string>();
 
 /** Says whether it was done: a unit that is without supply, or still starting, can't be made to call. */
-const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): Promise<boolean> => {
+const doStep = async (
+  stream: Stream,
+  drill: Drilling,
+  step: Step,
+  { close, through }: { readonly close: () => Promise<void>; readonly through: readonly Through[] },
+): Promise<boolean> => {
   switch (step) {
     case 'call':
       if ((await actInYard(event(stream, 'test'), stream)) !== null) return false;
@@ -93,6 +108,9 @@ const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => 
     case 'make':
       await perform(stream, [event(stream, made[drill.made.length] ?? made[0])]);
       await mark(stream, 'made', 'By the yard.');
+      return true;
+    case 'ask through':
+      for (const question of through) await askByYard(stream, question);
       return true;
     case 'put back':
       await backInYard(stream, drill);
@@ -111,14 +129,14 @@ const doStep = async (stream: Stream, drill: Drilling, step: Step, close: () => 
 const triedAgain = 3_000;
 
 /** Drives a drill that the yard makes, in one tab at a time. */
-export const useYardDrill = (stream: Stream, drill: Drilling, step: Step, close: () => Promise<void>): void => {
+export const useYardDrill = (stream: Stream, drill: Drilling, step: Step, by: Parameters<typeof doStep>[3]): void => {
   const [tries, setTries] = useState(0);
   useEffect(() => {
     if (drill.by !== 'yard' || step === 'wait') return;
     let timer: ReturnType<typeof setTimeout> | null = null;
     void navigator.locks
       .request(`green-lamp:yard-drill:${drill.pos.id}`, { ifAvailable: true }, async (lock) => {
-        if (lock !== null && !(await doStep(stream, drill, step, close))) timer = setTimeout(() => setTries((was) => was + 1), triedAgain);
+        if (lock !== null && !(await doStep(stream, drill, step, by))) timer = setTimeout(() => setTries((was) => was + 1), triedAgain);
       })
       .catch(tell);
     return () => {
