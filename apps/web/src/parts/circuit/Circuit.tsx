@@ -31,7 +31,7 @@ const Lamp = ({ lamp, path, open, chosen }: { lamp: LampResult; path: number | n
         {verdictWords[lamp.is]}
         {lamp.grade !== null && <span title={`grade ${lamp.grade} of 9: how much what is known weighs`}> · {lamp.grade}</span>}
       </span>
-      {flags(lamp).length > 0 && <span className="block font-semibold max-[1080px]:hidden">{flags(lamp).join(', ')}</span>}
+      {flags(lamp).length > 0 && <span className="lamp-flags max-[1080px]:hidden">{flags(lamp).join(', ')}</span>}
     </span>
   </button>
 );

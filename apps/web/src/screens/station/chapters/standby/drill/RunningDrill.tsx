@@ -135,9 +135,15 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
           Put this drill aside and begin again.
         </p>
       )}
-      <DrillChart station={station} drill={drill} uses={uses} calls={calls} asks={asks} now={now} />
       {way === 'over' && drill.over === null && <Asks drill={drill} asks={asks} now={now} ask={() => mark({ mark: 'asked' })} />}
       {way === 'kept' && drill.over === null && <MadeMeanwhile station={station} drill={drill} mark={mark} />}
+      {drill.over === null && (
+        <div>
+          <Press onPress={() => (drill.by === 'yard' ? void backInYard(station.stream, drill).catch(tell) : mark({ mark: 'put back' }))}>
+            {way === 'dark' ? 'The supply is on again now' : 'Put the path back now'}
+          </Press>
+        </div>
+      )}
       <div aria-live="polite" className="flex flex-col gap-1">
         {way === 'over' && planned === null && (
           <p className="text-note text-ink-2">
@@ -186,7 +192,8 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
                 <Link className="link inline-flex min-h-11 items-center" to={`/stations/${station.stream}/standby?part=tunnel`}>
                   Before you put it back, ask through the tunnel
                 </Link>{' '}
-                ({through.map(({ way: to }) => crossingWays[to]).join(', ')}): the standby carries it now, and never else is it shown to.
+                ({through.map(({ way: to }) => crossingWays[to]).join(', ')}): the standby carries it now, and only in a drill does that
+                show.
               </p>
             )}
             <p className="text-note text-ink-2">{putBack}</p>
@@ -201,13 +208,6 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
           </p>
         )}
       </div>
-      {drill.over === null && (
-        <div>
-          <Press onPress={() => (drill.by === 'yard' ? void backInYard(station.stream, drill).catch(tell) : mark({ mark: 'put back' }))}>
-            {way === 'dark' ? 'The supply is on again now' : 'Put the path back now'}
-          </Press>
-        </div>
-      )}
       {apart && (
         <p className="text-note text-ink-2">
           The first path carries the calls meanwhile. That this one is in again shows only when a call comes by it: cut the first path after
@@ -223,6 +223,8 @@ export const RunningDrill = ({ station, drill }: { station: Station; drill: Dril
           Put it aside
         </Press>
       </div>
+      {/* Last, since it is the least that somebody with a cable in hand presses. */}
+      <DrillChart station={station} drill={drill} uses={uses} calls={calls} asks={asks} now={now} />
     </div>
   );
 };
