@@ -63,7 +63,15 @@ const Row = ({ station, of, now }: { station: Station; of: Running; now: number 
         )}
         {of.is === 'drill' && (
           <p>
-            <strong>The drill runs.</strong> Put the path back before you close it: a cable left out is a dead station.
+            {station.state.drill?.over == null ? (
+              <>
+                <strong>The drill runs.</strong> Put the path back before you close it: a cable left out is a dead station.
+              </>
+            ) : (
+              <>
+                <strong>It is put back.</strong> The drill is closed once the desk has heard it again: make the unit call.
+              </>
+            )}
           </p>
         )}
         {of.is === 'on test' && (

@@ -18,8 +18,8 @@ window.addEventListener('pagehide', () => {
   sessionStorage.setItem(store, JSON.stringify([...places].slice(-most)));
 });
 
-/** How long (ms) a place that is further down than what is drawn so far is waited for. */
-const grows = 5000;
+/** How long (ms) a place that is further down than what is drawn so far is waited for, unless somebody scrolls, presses or types: a slow machine draws long. */
+const grows = 20_000;
 /** How long (ms) it is held once it is there. */
 const rest = 400;
 
