@@ -20,8 +20,8 @@ window.addEventListener('pagehide', () => {
 
 /** How long (ms) a place that is further down than what is drawn so far is waited for, unless somebody scrolls, presses or types: a slow machine draws long. */
 const grows = 20_000;
-/** How long (ms) it is held once it is there. */
-const rest = 400;
+/** How long (ms) it is held once it is there and nothing grows any more: what comes late above it would move it each time that it is opened. */
+const rest = 1500;
 
 const put = (chapter: string, place: Place): void => {
   places.delete(chapter);
@@ -45,7 +45,8 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
   const due = useRef<number | null>(null);
   useLayoutEffect(() => {
     at.current = chapter;
-    const to = places.get(chapter)?.top ?? 0;
+    // Whoever comes for a field is led there by the field.
+    const to = new URLSearchParams(window.location.search).has('field') ? 0 : (places.get(chapter)?.top ?? 0);
     due.current = to;
     page.current?.scrollTo({ top: to });
   }, [page, chapter]);
@@ -54,9 +55,14 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
     if (of === null) return undefined;
     let frame = 0;
     let rests: number | null = null;
+    let height = 0;
     const settle = (): void => {
       if (due.current === null) return;
       // The line folds as the page is scrolled there, and moves it once more: it is held there until all of it rests.
+      if (of.scrollHeight !== height) {
+        height = of.scrollHeight;
+        rests = null;
+      }
       if (of.scrollHeight - of.clientHeight >= due.current) rests ??= performance.now();
       if (Math.abs(of.scrollTop - due.current) > 1) of.scrollTo({ top: due.current });
       if (rests !== null && performance.now() - rests > rest) done();
