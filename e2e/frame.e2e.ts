@@ -209,6 +209,9 @@ test('each chapter opens at its top, and is found again where it was left, also 
   expect(await top()).toBe(0);
   await page.getByRole('link', { name: /Sheet/ }).click();
   await expect.poll(async () => Math.abs((await top()) - left) < 120).toBe(true);
+  // What comes late above it moves it by nothing, however often it is opened.
+  await page.waitForTimeout(2_500);
+  expect(Math.abs((await top()) - left)).toBeLessThan(2);
   await page.reload();
   await page.getByRole('region', { name: 'Devices', exact: true }).waitFor();
   await expect.poll(async () => Math.abs((await top()) - left) < 120).toBe(true);

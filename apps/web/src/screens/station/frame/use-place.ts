@@ -74,10 +74,14 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
     };
     if (due.current !== null && due.current > 0) settle();
     const timer = setTimeout(done, grows);
-    for (const name of ['wheel', 'pointerdown', 'keydown'] as const) of.addEventListener(name, done, { once: true, passive: true });
+    const left = new AbortController();
+    for (const name of ['wheel', 'pointerdown', 'keydown'] as const)
+      of.addEventListener(name, done, { once: true, passive: true, signal: left.signal });
     return () => {
+      // What is due is the next chapter's by now.
       clearTimeout(timer);
-      done();
+      cancelAnimationFrame(frame);
+      left.abort();
     };
   }, [page, chapter]);
   return () => {
