@@ -28,6 +28,9 @@ const put = (chapter: string, place: Place): void => {
   places.set(chapter, place);
 };
 
+/** What somebody does who moves a page. */
+const inputs = ['wheel', 'pointerdown', 'keydown'] as const;
+
 /** What is passing: a door, a row that is open. */
 const passing = ['lamp', 'field', 'how'] as const;
 
@@ -41,10 +44,22 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
     put(chapter, { top: places.get(chapter)?.top ?? 0, search: kept.size === 0 ? '' : `?${kept.toString()}` });
   }, [chapter, search]);
   const at = useRef(chapter);
+  /** Whether somebody has done anything since it was opened: else what comes late above it has moved it, and it was not left there. */
+  const acted = useRef(false);
+  useEffect(() => {
+    const act = (): void => {
+      acted.current = true;
+    };
+    for (const name of inputs) window.addEventListener(name, act, { capture: true, passive: true });
+    return () => {
+      for (const name of inputs) window.removeEventListener(name, act, { capture: true });
+    };
+  }, []);
   /** What is still to be reached: a page that is being drawn is too short for it at first. */
   const due = useRef<number | null>(null);
   useLayoutEffect(() => {
     at.current = chapter;
+    acted.current = false;
     // Whoever comes for a field is led there by the field.
     const to = new URLSearchParams(window.location.search).has('field') ? 0 : (places.get(chapter)?.top ?? 0);
     due.current = to;
@@ -75,8 +90,7 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
     if (due.current !== null && due.current > 0) settle();
     const timer = setTimeout(done, grows);
     const left = new AbortController();
-    for (const name of ['wheel', 'pointerdown', 'keydown'] as const)
-      of.addEventListener(name, done, { once: true, passive: true, signal: left.signal });
+    for (const name of inputs) of.addEventListener(name, done, { once: true, passive: true, signal: left.signal });
     return () => {
       // What is due is the next chapter's by now.
       clearTimeout(timer);
@@ -86,7 +100,7 @@ export const usePlace = (page: RefObject<HTMLDivElement | null>, chapter: string
   }, [page, chapter]);
   return () => {
     const top = page.current?.scrollTop ?? 0;
-    if (due.current !== null && top < due.current) return;
+    if (!acted.current || (due.current !== null && top < due.current)) return;
     put(at.current, { top, search: places.get(at.current)?.search ?? '' });
   };
 };
